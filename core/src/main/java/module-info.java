@@ -1,0 +1,14 @@
+/// Everything that is derived from voices and from what the user wants.
+module zelvan.core {
+    requires transitive zelvan.sound;
+    requires java.desktop;
+    requires tools.jackson.databind;
+    requires de.siegmar.fastcsv;
+    requires com.samskivert.jmustache;
+    requires net.harawata.appdirs;
+    requires org.slf4j;
+
+    exports zelvan.analysis;
+    exports zelvan.align;
+    exports zelvan.timing;
+}

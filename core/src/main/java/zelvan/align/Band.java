@@ -1,0 +1,81 @@
+package zelvan.align;
+
+/// For each row of the guide the rows of the voice that may belong to it: `low[i]` to `high[i]`,
+/// both included. Both borders never fall, and neighbouring rows touch.
+record Band(int[] low, int[] high) {
+    /// Everything is possible.
+    static Band whole(int guideRows, int voiceRows) {
+        int[] low = new int[guideRows];
+        int[] high = new int[guideRows];
+        java.util.Arrays.fill(high, voiceRows - 1);
+        return new Band(low, high);
+    }
+
+    /// Around a path found at a coarser resolution.
+    ///
+    /// @param path the voice's row for each of the guide's, at the coarser resolution
+    /// @param ratio fine rows in a coarse one
+    /// @param radius fine rows to both sides
+    static Band around(WarpPath path, int ratio, int radius, int guideRows, int voiceRows) {
+        int[] low = new int[guideRows];
+        int[] high = new int[guideRows];
+        java.util.Arrays.fill(low, Integer.MAX_VALUE);
+        for (int k = 0; k < path.length(); k++) {
+            int guide = path.guideRow(k) * ratio;
+            int voice = path.voiceRow(k) * ratio;
+            for (int i = Math.max(0, guide - radius);
+                    i < Math.min(guideRows, guide + ratio + radius);
+                    i++) {
+                low[i] = Math.min(low[i], voice - radius);
+                high[i] = Math.max(high[i], voice + ratio + radius);
+            }
+        }
+        for (int i = 0; i < guideRows; i++) {
+            if (low[i] == Integer.MAX_VALUE) {
+                low[i] = i > 0 ? low[i - 1] : 0;
+                high[i] = i > 0 ? high[i - 1] : voiceRows - 1;
+            }
+            low[i] = Math.clamp(low[i], 0, voiceRows - 1);
+            high[i] = Math.clamp(high[i], low[i], voiceRows - 1);
+        }
+        low[0] = 0;
+        high[guideRows - 1] = voiceRows - 1;
+        for (int i = 1; i < guideRows; i++) {
+            high[i] = Math.max(high[i], high[i - 1]);
+        }
+        for (int i = guideRows - 2; i >= 0; i--) {
+            low[i] = Math.min(low[i], low[i + 1]);
+        }
+        return new Band(low, high);
+    }
+
+    /// The same band narrowed to pass through a held pair of rows.
+    void passThrough(int guideRow, int voiceRow) {
+        for (int i = 0; i < low.length; i++) {
+            if (i < guideRow) {
+                high[i] = Math.min(high[i], Math.max(voiceRow - 1, 0));
+                low[i] = Math.min(low[i], high[i]);
+            } else if (i > guideRow) {
+                low[i] = Math.max(low[i], Math.min(voiceRow, high[high.length - 1]));
+                high[i] = Math.max(high[i], low[i]);
+            }
+        }
+        low[guideRow] = voiceRow;
+        high[guideRow] = voiceRow;
+        // Rows before must be able to reach the pair, rows after to leave it.
+        for (int i = guideRow - 1; i >= 0 && high[i] < voiceRow - 1; i--) {
+            high[i] = voiceRow - 1;
+        }
+        for (int i = guideRow + 1; i < low.length && low[i] > voiceRow + 1; i++) {
+            low[i] = voiceRow + 1;
+        }
+    }
+
+    long cells() {
+        long cells = 0;
+        for (int i = 0; i < low.length; i++) {
+            cells += high[i] - low[i] + 1;
+        }
+        return cells;
+    }
+}

@@ -1,0 +1,8 @@
+package zelvan.analysis;
+
+/// A moment that singers line up.
+///
+/// @param kind what happens
+/// @param seconds when
+/// @param strength how plainly it is heard, 0 to 1
+public record Landmark(LandmarkKind kind, double seconds, double strength) {}

@@ -1,0 +1,196 @@
+package zelvan.analysis;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import zelvan.dsp.Smoothing;
+import zelvan.units.TimeSpan;
+
+/// Finds consonant starts, vowel starts and releases to about a millisecond.
+///
+/// How it works: a vowel starts where the energy of the formants' bands rises fastest; its
+/// consonant starts where, before that, the spectrum as a whole changes most (a drop of the vowel
+/// before, a rise of noise, or the first sound after a rest); a phrase is released where its level
+/// falls for good.
+///
+/// **Source:** S. A. Liu, *Landmark detection for distinctive feature-based speech recognition*
+/// (1996), for rises and falls in bands; J. P. Bello et al., *A tutorial on onset detection in
+/// music signals* (2005), for picking peaks.
+final class LandmarkDetector {
+    /// A change is measured between the means of this much time before and after.
+    private static final int CHANGE_MILLIS = 14;
+
+    private static final double VOWEL_RISE_DECIBELS = 5;
+    private static final double TRANSITION_DECIBELS = 3;
+    private static final double CONSONANT_CHANGE_DECIBELS = 3.5;
+    private static final int SHORTEST_SYLLABLE_MILLIS = 90;
+    private static final int LONGEST_CONSONANT_MILLIS = 240;
+    private static final int SHORTEST_CONSONANT_MILLIS = 22;
+
+    /// A change this much above the threshold counts as plain.
+    private static final double PLAIN_DECIBELS = 14;
+
+    private LandmarkDetector() {}
+
+    /// @param bands of the voice
+    /// @param phrases its phrases
+    /// @return in order of time
+    static List<Landmark> find(BandEnergies bands, List<TimeSpan> phrases, PitchTrack pitch) {
+        double[] rise = change(Smoothing.mean(sonorant(bands), 2));
+        double[] novelty = novelty(changes(bands));
+        List<Landmark> landmarks = new ArrayList<>();
+        for (TimeSpan phrase : phrases) {
+            int from = millis(phrase.startSeconds());
+            int to = Math.min(bands.frames - 1, millis(phrase.endSeconds()));
+            List<Integer> vowels = vowelStarts(rise, from - 20, to, pitch);
+            int earliest = from - 10;
+            for (int vowel : vowels) {
+                int consonant =
+                        consonantStart(
+                                novelty,
+                                Math.max(earliest, vowel - LONGEST_CONSONANT_MILLIS),
+                                vowel);
+                if (consonant >= 0) {
+                    landmarks.add(
+                            landmark(
+                                    LandmarkKind.CONSONANT,
+                                    consonant,
+                                    novelty[consonant],
+                                    CONSONANT_CHANGE_DECIBELS));
+                }
+                landmarks.add(
+                        landmark(LandmarkKind.VOWEL, vowel, rise[vowel], VOWEL_RISE_DECIBELS));
+                earliest = vowel + SHORTEST_SYLLABLE_MILLIS / 2;
+            }
+            landmarks.add(new Landmark(LandmarkKind.RELEASE, phrase.endSeconds(), 1));
+        }
+        landmarks.sort(Comparator.comparingDouble(Landmark::seconds));
+        return landmarks;
+    }
+
+    private static Landmark landmark(
+            LandmarkKind kind, int millis, double change, double threshold) {
+        double strength = Math.clamp((change - threshold) / PLAIN_DECIBELS, 0.05, 1);
+        return new Landmark(kind, millis * BandEnergies.HOP_SECONDS, strength);
+    }
+
+    private static int millis(double seconds) {
+        return (int) Math.round(seconds / BandEnergies.HOP_SECONDS);
+    }
+
+    private static double[] sonorant(BandEnergies bands) {
+        return bands.mean(BandEnergies.SONORANT_FROM, BandEnergies.SONORANT_TO);
+    }
+
+    /// Mean after minus mean before, decibels.
+    private static double[] change(double[] values) {
+        double[] sums = new double[values.length + 1];
+        for (int i = 0; i < values.length; i++) {
+            sums[i + 1] = sums[i] + values[i];
+        }
+        double[] change = new double[values.length];
+        for (int i = 0; i < values.length; i++) {
+            int from = Math.max(0, i - CHANGE_MILLIS);
+            int to = Math.min(values.length, i + CHANGE_MILLIS);
+            if (i > from && to > i) {
+                change[i] = (sums[to] - sums[i]) / (to - i) - (sums[i] - sums[from]) / (i - from);
+            }
+        }
+        return change;
+    }
+
+    /// The change of each band, decibels.
+    private static double[][] changes(BandEnergies bands) {
+        double[][] changes = new double[BandEnergies.BANDS][];
+        for (int b = 0; b < changes.length; b++) {
+            double[] values = new double[bands.frames];
+            for (int f = 0; f < values.length; f++) {
+                values[f] = bands.decibels[b][f];
+            }
+            changes[b] = change(values);
+        }
+        return changes;
+    }
+
+    /// How much the spectrum as a whole changes: the root mean square of the bands' changes.
+    private static double[] novelty(double[][] changes) {
+        double[] total = new double[changes[0].length];
+        for (int f = 0; f < total.length; f++) {
+            for (double[] change : changes) {
+                total[f] += change[f] * change[f] / changes.length;
+            }
+            total[f] = Math.sqrt(total[f]);
+        }
+        return total;
+    }
+
+    /// Every moment at which the sound changes quickly, in order of time.
+    static List<Transition> transitions(BandEnergies bands) {
+        double[][] changes = changes(bands);
+        double[] novelty = novelty(changes);
+        List<Transition> transitions = new ArrayList<>();
+        int last = -SHORTEST_CONSONANT_MILLIS;
+        for (int i = 1; i < novelty.length - 1; i++) {
+            boolean peak = novelty[i] >= novelty[i - 1] && novelty[i] > novelty[i + 1];
+            if (!peak || novelty[i] < TRANSITION_DECIBELS) {
+                continue;
+            }
+            if (i - last < SHORTEST_CONSONANT_MILLIS / 2) {
+                if (novelty[i] <= novelty[last]) {
+                    continue;
+                }
+                transitions.removeLast();
+            }
+            float[] change = new float[changes.length];
+            for (int b = 0; b < change.length; b++) {
+                change[b] = (float) changes[b][i];
+            }
+            transitions.add(new Transition(i * BandEnergies.HOP_SECONDS, change));
+            last = i;
+        }
+        return transitions;
+    }
+
+    private static List<Integer> vowelStarts(double[] rise, int from, int to, PitchTrack pitch) {
+        List<Integer> found = new ArrayList<>();
+        for (int i = Math.max(1, from); i < Math.min(to, rise.length - 1); i++) {
+            boolean peak = rise[i] >= rise[i - 1] && rise[i] > rise[i + 1];
+            if (!peak || rise[i] < VOWEL_RISE_DECIBELS || !voicedAfter(pitch, i)) {
+                continue;
+            }
+            if (!found.isEmpty() && i - found.getLast() < SHORTEST_SYLLABLE_MILLIS) {
+                if (rise[i] > rise[found.getLast()]) {
+                    found.set(found.size() - 1, i);
+                }
+            } else {
+                found.add(i);
+            }
+        }
+        return found;
+    }
+
+    private static boolean voicedAfter(PitchTrack pitch, int millis) {
+        int voiced = 0;
+        for (int ahead = 10; ahead <= 60; ahead += 5) {
+            voiced +=
+                    pitch.voiced(pitch.frameAt((millis + ahead) * BandEnergies.HOP_SECONDS))
+                            ? 1
+                            : 0;
+        }
+        return voiced >= 6;
+    }
+
+    /// The plainest change before the vowel; −1 if there is none.
+    private static int consonantStart(double[] novelty, int from, int vowel) {
+        int best = -1;
+        for (int i = Math.max(1, from); i <= vowel - SHORTEST_CONSONANT_MILLIS; i++) {
+            boolean peak = novelty[i] >= novelty[i - 1] && novelty[i] > novelty[i + 1];
+            if (peak
+                    && novelty[i] > CONSONANT_CHANGE_DECIBELS
+                    && (best < 0 || novelty[i] > novelty[best])) {
+                best = i;
+            }
+        }
+        return best;
+    }
+}

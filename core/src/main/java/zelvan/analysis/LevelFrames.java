@@ -1,0 +1,51 @@
+package zelvan.analysis;
+
+import zelvan.dsp.Percentile;
+
+/// Level by frame, and the level above which something is sung.
+final class LevelFrames {
+    static final double SILENCE_DECIBELS = -120;
+
+    private static final double WINDOW_SECONDS = 0.02;
+
+    /// What lies this far under the loud parts is not singing.
+    private static final double RANGE_DECIBELS = 55;
+
+    /// What lies this little above the noise is not singing either.
+    private static final double ABOVE_NOISE_DECIBELS = 6;
+
+    private static final double LEAST_RANGE_DECIBELS = 18;
+
+    private LevelFrames() {}
+
+    /// Root mean square of 20 ms around each frame, in decibels.
+    static float[] decibels(float[] samples, int sampleRateHertz, int frames, double hopSeconds) {
+        double[] sums = new double[samples.length + 1];
+        for (int i = 0; i < samples.length; i++) {
+            sums[i + 1] = sums[i] + (double) samples[i] * samples[i];
+        }
+        int radius = (int) Math.round(0.5 * WINDOW_SECONDS * sampleRateHertz);
+        float[] levels = new float[frames];
+        for (int f = 0; f < frames; f++) {
+            int centre =
+                    (int) Math.min(samples.length, Math.round(f * hopSeconds * sampleRateHertz));
+            int from = Math.max(0, centre - radius);
+            int to = Math.min(samples.length, centre + radius);
+            double power = to > from ? (sums[to] - sums[from]) / (to - from) : 0;
+            levels[f] = (float) Math.max(SILENCE_DECIBELS, 10 * Math.log10(power + 1e-15));
+        }
+        return levels;
+    }
+
+    /// A level between the file's own noise and its own singing.
+    static double activeDecibels(float[] levels) {
+        double[] values = new double[levels.length];
+        for (int i = 0; i < values.length; i++) {
+            values[i] = levels[i];
+        }
+        double loud = Percentile.of(values, 95);
+        double noise = Percentile.of(values, 8);
+        double aboveNoise = Math.min(noise + ABOVE_NOISE_DECIBELS, loud - LEAST_RANGE_DECIBELS);
+        return Math.max(loud - RANGE_DECIBELS, aboveNoise);
+    }
+}

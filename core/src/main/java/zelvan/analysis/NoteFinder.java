@@ -1,0 +1,70 @@
+package zelvan.analysis;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import zelvan.dsp.Percentile;
+import zelvan.units.Pitch;
+import zelvan.units.TimeSpan;
+
+/// Divides the pitch into notes: stretches that stay around one pitch. Glides belong to no note.
+final class NoteFinder {
+    private static final double SHORTEST_NOTE_SECONDS = 0.08;
+
+    /// Over this time the median follows a change of note but not a vibrato.
+    private static final double SMOOTHING_SECONDS = 0.1;
+
+    /// A pitch this far from the note's running median begins another note.
+    private static final double NOTE_WIDTH_CENTS = 70;
+
+    private NoteFinder() {}
+
+    static List<Note> find(PitchTrack pitch) {
+        List<Note> notes = new ArrayList<>();
+        int frame = 0;
+        while (frame < pitch.frames()) {
+            int end = frame;
+            while (end < pitch.frames() && pitch.voiced(end)) {
+                end++;
+            }
+            if (end > frame) {
+                divide(pitch, frame, end, notes);
+            }
+            frame = end + 1;
+        }
+        return notes;
+    }
+
+    private static void divide(PitchTrack pitch, int from, int to, List<Note> notes) {
+        double[] cents = new double[to - from];
+        for (int i = 0; i < cents.length; i++) {
+            cents[i] = Pitch.centsBetween(Pitch.A4_HERTZ, pitch.hertz(from + i));
+        }
+        int radius = (int) Math.round(0.5 * SMOOTHING_SECONDS / pitch.hopSeconds());
+        double[] smooth = zelvan.dsp.Smoothing.median(cents, radius);
+        int start = 0;
+        double mean = smooth[0];
+        for (int i = 1; i <= smooth.length; i++) {
+            if (i == smooth.length || Math.abs(smooth[i] - mean) > NOTE_WIDTH_CENTS) {
+                addNote(pitch, from, cents, start, i, notes);
+                start = i;
+                mean = i < smooth.length ? smooth[i] : 0;
+            } else {
+                mean += (smooth[i] - mean) / Math.min(40, i - start + 1);
+            }
+        }
+    }
+
+    private static void addNote(
+            PitchTrack pitch, int from, double[] cents, int start, int end, List<Note> notes) {
+        if ((end - start) * pitch.hopSeconds() >= SHORTEST_NOTE_SECONDS) {
+            double median = Percentile.median(Arrays.copyOfRange(cents, start, end));
+            notes.add(
+                    new Note(
+                            new TimeSpan(
+                                    (from + start) * pitch.hopSeconds(),
+                                    (from + end) * pitch.hopSeconds()),
+                            Pitch.A4_HERTZ * Pitch.ratio(median)));
+        }
+    }
+}

@@ -1,0 +1,124 @@
+package zelvan.analysis;
+
+import java.util.ArrayList;
+import java.util.List;
+import zelvan.units.TimeSpan;
+
+/// Divides a voice into phrases, and tells breaths and esses from singing.
+final class PhraseFinder {
+    /// Without pitch for this long, a phrase is over.
+    private static final double SHORTEST_REST_SECONDS = 0.3;
+
+    private static final double LONGEST_CONSONANTS_SECONDS = 0.22;
+    private static final double SHORTEST_BREATH_SECONDS = 0.08;
+    private static final double LONGEST_BREATH_SECONDS = 1.2;
+    private static final double SHORTEST_ESS_SECONDS = 0.03;
+
+    /// A phrase has this much pitched sound, or it is a breath or a noise.
+    private static final double LEAST_VOICED_SECONDS = 0.05;
+
+    /// In an ess the hiss stands this far above the formants.
+    private static final double ESS_DECIBELS = 6;
+
+    private PhraseFinder() {}
+
+    private interface Frames {
+        boolean has(int frame);
+    }
+
+    /// Stretches of pitched sound with the consonants that hang on to them. A gap in the pitch too
+    /// long for consonants divides two phrases, whatever noise or breath is in it.
+    static List<TimeSpan> phrases(boolean[] active, PitchTrack pitch) {
+        List<TimeSpan> phrases = new ArrayList<>();
+        for (TimeSpan voiced : joined(runs(pitch.frames(), pitch::voiced, pitch.hopSeconds()))) {
+            if (voicedSeconds(voiced, pitch) < LEAST_VOICED_SECONDS) {
+                continue;
+            }
+            int from = pitch.frameAt(voiced.startSeconds());
+            int to = pitch.frameAt(voiced.endSeconds());
+            int most = (int) Math.round(LONGEST_CONSONANTS_SECONDS / pitch.hopSeconds());
+            int start = from;
+            while (start > 0 && from - start < most && active[start - 1]) {
+                start--;
+            }
+            int end = to;
+            while (end < active.length && end - to < most && active[end]) {
+                end++;
+            }
+            phrases.add(new TimeSpan(start * pitch.hopSeconds(), end * pitch.hopSeconds()));
+        }
+        return phrases;
+    }
+
+    private static List<TimeSpan> joined(List<TimeSpan> voiced) {
+        List<TimeSpan> joined = new ArrayList<>();
+        for (TimeSpan span : voiced) {
+            if (!joined.isEmpty()
+                    && span.startSeconds() - joined.getLast().endSeconds()
+                            < SHORTEST_REST_SECONDS) {
+                TimeSpan before = joined.removeLast();
+                joined.add(new TimeSpan(before.startSeconds(), span.endSeconds()));
+            } else {
+                joined.add(span);
+            }
+        }
+        return joined;
+    }
+
+    /// Sounds without pitch between the phrases, of a breath's length.
+    static List<TimeSpan> breaths(boolean[] active, List<TimeSpan> phrases, double hopSeconds) {
+        boolean[] free = active.clone();
+        for (TimeSpan phrase : phrases) {
+            int to = Math.min(free.length, (int) Math.round(phrase.endSeconds() / hopSeconds));
+            for (int f = (int) Math.round(phrase.startSeconds() / hopSeconds); f < to; f++) {
+                free[f] = false;
+            }
+        }
+        return runs(free.length, f -> free[f], hopSeconds).stream()
+                .filter(span -> span.seconds() >= SHORTEST_BREATH_SECONDS)
+                .filter(span -> span.seconds() <= LONGEST_BREATH_SECONDS)
+                .toList();
+    }
+
+    private static double voicedSeconds(TimeSpan span, PitchTrack pitch) {
+        int voiced = 0;
+        for (int f = pitch.frameAt(span.startSeconds());
+                f < pitch.frameAt(span.endSeconds());
+                f++) {
+            voiced += pitch.voiced(f) ? 1 : 0;
+        }
+        return voiced * pitch.hopSeconds();
+    }
+
+    /// Where hiss prevails over the formants.
+    static List<TimeSpan> esses(BandEnergies bands, double activeDecibels) {
+        double[] hiss = bands.mean(BandEnergies.HISS_FROM, BandEnergies.BANDS);
+        double[] sonorant = bands.mean(BandEnergies.SONORANT_FROM, BandEnergies.SONORANT_TO);
+        List<TimeSpan> esses = new ArrayList<>();
+        for (TimeSpan span :
+                runs(
+                        bands.frames,
+                        f -> hiss[f] > sonorant[f] + ESS_DECIBELS && hiss[f] > activeDecibels - 6,
+                        BandEnergies.HOP_SECONDS)) {
+            if (span.seconds() >= SHORTEST_ESS_SECONDS) {
+                esses.add(span);
+            }
+        }
+        return esses;
+    }
+
+    private static List<TimeSpan> runs(int count, Frames frames, double hopSeconds) {
+        List<TimeSpan> runs = new ArrayList<>();
+        int start = -1;
+        for (int f = 0; f <= count; f++) {
+            boolean has = f < count && frames.has(f);
+            if (has && start < 0) {
+                start = f;
+            } else if (!has && start >= 0) {
+                runs.add(new TimeSpan(start * hopSeconds, f * hopSeconds));
+                start = -1;
+            }
+        }
+        return runs;
+    }
+}

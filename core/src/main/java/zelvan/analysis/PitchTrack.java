@@ -1,0 +1,67 @@
+package zelvan.analysis;
+
+/// The pitch of a voice, evenly sampled. Frame i stands for the time `i · hopSeconds`.
+public final class PitchTrack {
+    private final double hopSeconds;
+    private final float[] hertz;
+    private final float[] voicing;
+
+    /// Takes the arrays over.
+    ///
+    /// @param hertz pitch by frame, NaN where the voice has none
+    /// @param voicing probability, 0 to 1, that it has one; as long as `hertz`
+    PitchTrack(double hopSeconds, float[] hertz, float[] voicing) {
+        this.hopSeconds = hopSeconds;
+        this.hertz = hertz;
+        this.voicing = voicing;
+    }
+
+    public double hopSeconds() {
+        return hopSeconds;
+    }
+
+    public int frames() {
+        return hertz.length;
+    }
+
+    /// The pitch of a frame, NaN where there is none.
+    public double hertz(int frame) {
+        return hertz[frame];
+    }
+
+    /// How likely the frame has a pitch, 0 to 1.
+    public double voicing(int frame) {
+        return voicing[frame];
+    }
+
+    public boolean voiced(int frame) {
+        return !Float.isNaN(hertz[frame]);
+    }
+
+    /// The frame nearest to a time, within the track.
+    public int frameAt(double seconds) {
+        return Math.clamp(Math.round(seconds / hopSeconds), 0, hertz.length - 1);
+    }
+
+    /// The pitch at a time, between frames in a straight line; NaN where there is none.
+    public double hertzAt(double seconds) {
+        double position = Math.clamp(seconds / hopSeconds, 0, hertz.length - 1.0);
+        int below = (int) position;
+        int above = Math.min(below + 1, hertz.length - 1);
+        if (Float.isNaN(hertz[below])) {
+            return hertz[above];
+        }
+        if (Float.isNaN(hertz[above])) {
+            return hertz[below];
+        }
+        return hertz[below] + (position - below) * (hertz[above] - hertz[below]);
+    }
+
+    float[] rawHertz() {
+        return hertz;
+    }
+
+    float[] rawVoicing() {
+        return voicing;
+    }
+}

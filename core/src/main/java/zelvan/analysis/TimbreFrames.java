@@ -1,0 +1,146 @@
+package zelvan.analysis;
+
+import zelvan.dsp.Fft;
+import zelvan.dsp.Windows;
+
+/// What is sung, whoever sings it: mel cepstra without the level, normalised over the voice.
+///
+/// Each row holds [#COEFFICIENTS] cepstra (from the second on), each with mean 0 and variance 1
+/// over the frames in which something is sung. The wide, coarse bands blur the harmonics, so that
+/// the pitch matters little; the normalisation takes away the singer and the microphone.
+///
+/// **Source:** S. Davis & P. Mermelstein, *Comparison of parametric representations for
+/// monosyllabic word recognition* (1980); B. S. Atal, *Effectiveness of linear prediction
+/// characteristics* (1974), for the mean's removal.
+final class TimbreFrames {
+    static final int COEFFICIENTS = 13;
+
+    private static final int BANDS = 26;
+    private static final int FFT_LENGTH = 512;
+    private static final double WINDOW_SECONDS = 0.025;
+    private static final double LOWEST_HERTZ = 80;
+    private static final double HIGHEST_HERTZ = 7600;
+    private static final double FLOOR_BELOW_ACTIVE_DECIBELS = 12;
+
+    private final int sampleRateHertz;
+    private final double[][] bandWeights = new double[BANDS][];
+    private final int[] bandStart = new int[BANDS];
+
+    TimbreFrames(int sampleRateHertz) {
+        this.sampleRateHertz = sampleRateHertz;
+        double low = mel(LOWEST_HERTZ);
+        double step = (mel(HIGHEST_HERTZ) - low) / (BANDS + 1);
+        double binHertz = (double) sampleRateHertz / FFT_LENGTH;
+        for (int b = 0; b < BANDS; b++) {
+            double left = hertz(low + b * step) / binHertz;
+            double centre = hertz(low + (b + 1) * step) / binHertz;
+            double right = hertz(low + (b + 2) * step) / binHertz;
+            bandStart[b] = (int) Math.ceil(left);
+            int end = (int) Math.floor(right);
+            bandWeights[b] = new double[Math.max(1, end - bandStart[b] + 1)];
+            for (int i = 0; i < bandWeights[b].length; i++) {
+                double k = bandStart[b] + i;
+                double rise =
+                        k < centre ? (k - left) / (centre - left) : (right - k) / (right - centre);
+                bandWeights[b][i] = Math.max(0.02, rise);
+            }
+        }
+    }
+
+    private static double mel(double hertz) {
+        return 1127 * Math.log(1 + hertz / 700);
+    }
+
+    private static double hertz(double mel) {
+        return 700 * (Math.exp(mel / 1127) - 1);
+    }
+
+    /// @param activeDecibels level above which something is sung; sets the floor of each band
+    /// @return one row of [#COEFFICIENTS] a frame
+    float[][] analyse(
+            float[] samples, float[] levelDecibels, double activeDecibels, double hopSeconds) {
+        int frames = levelDecibels.length;
+        int length = (int) Math.round(WINDOW_SECONDS * sampleRateHertz);
+        double[] window = Windows.hann(length);
+        double windowPower = 0;
+        for (double w : window) {
+            windowPower += w * w;
+        }
+        double floor =
+                Math.pow(10, (activeDecibels - FLOOR_BELOW_ACTIVE_DECIBELS) / 10)
+                        * windowPower
+                        * FFT_LENGTH
+                        / BANDS
+                        / 8;
+        Fft fft = new Fft(FFT_LENGTH);
+        double[] data = new double[FFT_LENGTH];
+        double[] power = new double[FFT_LENGTH / 2 + 1];
+        double[] bands = new double[BANDS];
+        float[][] rows = new float[frames][COEFFICIENTS];
+        for (int f = 0; f < frames; f++) {
+            int start = (int) Math.round(f * hopSeconds * sampleRateHertz) - length / 2;
+            java.util.Arrays.fill(data, 0);
+            for (int i = 0; i < length; i++) {
+                int at = start + i;
+                if (at > 0 && at < samples.length) {
+                    data[i] = window[i] * (samples[at] - 0.9 * samples[at - 1]);
+                }
+            }
+            fft.forward(data);
+            fft.power(data, power);
+            for (int b = 0; b < BANDS; b++) {
+                double sum = 0;
+                for (int i = 0; i < bandWeights[b].length; i++) {
+                    sum += bandWeights[b][i] * power[bandStart[b] + i];
+                }
+                bands[b] = Math.log(sum + floor);
+            }
+            cepstrum(bands, rows[f]);
+        }
+        normalize(rows, levelDecibels, activeDecibels);
+        return rows;
+    }
+
+    private static void cepstrum(double[] bands, float[] row) {
+        for (int c = 0; c < row.length; c++) {
+            double sum = 0;
+            for (int b = 0; b < BANDS; b++) {
+                sum += bands[b] * COSINES[c][b];
+            }
+            row[c] = (float) sum;
+        }
+    }
+
+    private static final double[][] COSINES = cosines();
+
+    private static double[][] cosines() {
+        double[][] table = new double[COEFFICIENTS][BANDS];
+        for (int c = 0; c < COEFFICIENTS; c++) {
+            for (int b = 0; b < BANDS; b++) {
+                table[c][b] = Math.cos(Math.PI * (c + 1) * (b + 0.5) / BANDS);
+            }
+        }
+        return table;
+    }
+
+    private static void normalize(float[][] rows, float[] levels, double activeDecibels) {
+        for (int c = 0; c < COEFFICIENTS; c++) {
+            double sum = 0;
+            double squares = 0;
+            int count = 0;
+            for (int f = 0; f < rows.length; f++) {
+                if (levels[f] > activeDecibels) {
+                    sum += rows[f][c];
+                    squares += (double) rows[f][c] * rows[f][c];
+                    count++;
+                }
+            }
+            double mean = count > 0 ? sum / count : 0;
+            double deviation =
+                    count > 0 ? Math.sqrt(Math.max(1e-6, squares / count - mean * mean)) : 1;
+            for (float[] row : rows) {
+                row[c] = (float) ((row[c] - mean) / deviation);
+            }
+        }
+    }
+}

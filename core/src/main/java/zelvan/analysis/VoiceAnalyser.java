@@ -1,0 +1,54 @@
+package zelvan.analysis;
+
+import java.util.List;
+import zelvan.audio.Sound;
+import zelvan.dsp.Resampler;
+import zelvan.units.TimeSpan;
+
+/// Listens to one voice.
+public final class VoiceAnalyser {
+    /// Everything up to 8 kHz is enough to tell speech sounds apart, and quick.
+    private static final int ANALYSIS_RATE_HERTZ = 16_000;
+
+    private static final double BAND_FLOOR_BELOW_ACTIVE_DECIBELS = 8;
+
+    /// @param sound one voice; several channels are heard as their mean
+    public VoiceAnalysis analyse(Sound sound) {
+        double hop = VoiceAnalysis.HOP_SECONDS;
+        float[] samples = atAnalysisRate(sound);
+        int frames = (int) (samples.length / (ANALYSIS_RATE_HERTZ * hop)) + 1;
+        float[] levels = LevelFrames.decibels(samples, ANALYSIS_RATE_HERTZ, frames, hop);
+        double activeLevel = LevelFrames.activeDecibels(levels);
+        boolean[] active = new boolean[frames];
+        for (int f = 0; f < frames; f++) {
+            active[f] = levels[f] > activeLevel;
+        }
+        PitchTrack pitch = new ProbabilisticYin(ANALYSIS_RATE_HERTZ).track(samples, active, hop);
+        BandEnergies bands =
+                new BandEnergies(
+                        samples,
+                        ANALYSIS_RATE_HERTZ,
+                        activeLevel - BAND_FLOOR_BELOW_ACTIVE_DECIBELS);
+        List<TimeSpan> phrases = PhraseFinder.phrases(active, pitch);
+        return new VoiceAnalysis(
+                sound.seconds(),
+                pitch,
+                levels,
+                activeLevel,
+                new TimbreFrames(ANALYSIS_RATE_HERTZ).analyse(samples, levels, activeLevel, hop),
+                LandmarkDetector.transitions(bands),
+                LandmarkDetector.find(bands, phrases, pitch),
+                phrases,
+                NoteFinder.find(pitch),
+                PhraseFinder.esses(bands, activeLevel),
+                PhraseFinder.breaths(active, phrases, hop));
+    }
+
+    private static float[] atAnalysisRate(Sound sound) {
+        float[] mono = sound.mono();
+        int rate = sound.sampleRateHertz();
+        return rate == ANALYSIS_RATE_HERTZ
+                ? mono
+                : new Resampler(rate, ANALYSIS_RATE_HERTZ).resample(mono);
+    }
+}

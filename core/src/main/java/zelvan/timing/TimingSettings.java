@@ -1,0 +1,28 @@
+package zelvan.timing;
+
+/// How tightly a voice is to sit on its guide.
+///
+/// @param pull how much of an offset is taken away, 0 (nothing) to 1 (all that exceeds the slack)
+/// @param slackSeconds how much offset is left alone as human, 0 or more
+public record TimingSettings(double pull, double slackSeconds) {
+    /// Nothing is moved.
+    public static final TimingSettings OFF = new TimingSettings(0, 0);
+
+    /// Everything is moved onto the guide.
+    public static final TimingSettings FULL = new TimingSettings(1, 0);
+
+    public TimingSettings {
+        if (!(pull >= 0 && pull <= 1)) {
+            throw new IllegalArgumentException("pull must be 0 to 1, was " + pull);
+        }
+        if (!(slackSeconds >= 0)) {
+            throw new IllegalArgumentException("slackSeconds must be >= 0, was " + slackSeconds);
+        }
+    }
+
+    /// How much earlier a moment that is `offsetSeconds` late is to sound (negative: later).
+    public double moveSeconds(double offsetSeconds) {
+        double kept = Math.clamp(offsetSeconds, -slackSeconds, slackSeconds);
+        return pull * (offsetSeconds - kept);
+    }
+}

@@ -1,0 +1,9 @@
+/// How far each moment of a voice is moved: pull, slack, elasticity, protected stretches.
+///
+/// An [zelvan.align.Alignment], the settings and the protected spans go in; a [TimeMap], strictly
+/// increasing, comes out. Nothing here renders sound. Stages are pure and may run on any thread.
+/// Start with [TimeMapper].
+@NullMarked
+package zelvan.timing;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,214 @@
+package zelvan.singers;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import zelvan.audio.AudioFileProblem;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.singers.Performer.Departures;
+import zelvan.singers.Performer.Habits;
+
+/// "Lanterns on the Pier", a made-up sea-side waltz by the made-up trio Quay Street Three: a lead,
+/// two doubles, a second-best take from a slower run, two harmonies, an octave and a bed, with
+/// everything in it that a vocal editor has to deal with. The truth is written beside the audio.
+public final class DemoSession {
+    /// The session's name, and the folder's.
+    public static final String NAME = "Lanterns on the Pier";
+
+    /// The guide's file name.
+    public static final String GUIDE = "Mara lead.wav";
+
+    private static final int VOICE_RATE_HERTZ = 48_000;
+    private static final int BED_RATE_HERTZ = 44_100;
+    private static final double BEAT_SECONDS = 0.4;
+    private static final double SECONDS = 47;
+    private static final int[] BASS = {43, 43, 40, 40, 36, 36, 38, 38};
+
+    private static final Song SONG =
+            new Song(
+                    BEAT_SECONDS,
+                    List.of(
+                            Song.phrase(
+                                    "verse 1a",
+                                    6,
+                                    "l.ae.n:67:2 t.er.n.z:69:1 aa.n:71:2 dh.ah:69:1 p.ih.r:67:2"
+                                            + " b.er.n:64:1 l.ao.uw:62:2"),
+                            Song.phrase(
+                                    "verse 1b",
+                                    18,
+                                    "s.ih.l:67:1 v.er:69:1 s.ao.l.t:71:1 ah.n:72:1 dh.ah:71:1"
+                                            + " s.t.ao.uw.n.z:69:2 b.iy:67:1 l.ao.uw:69:2.5"),
+                            Song.phrase(
+                                    "verse 2a",
+                                    30,
+                                    "s.iy:67:1 b.er.d.z:69:1 s.ao.r:71:2 w.eh.r:69:1 dh.ah:67:1"
+                                            + " t.aa.ih.d.z:66:2 g.ao.uw:64:2"),
+                            Song.phrase(
+                                    "verse 2b",
+                                    42,
+                                    "k.ae:64:1 r.iy:66:1 m.iy:67:2 ah:66:1 k.r.ao.s:67:2"
+                                            + " dh.ah:69:1 b.eh.ih:71:2.5"),
+                            Song.phrase(
+                                    "chorus 1a",
+                                    60,
+                                    "ao.uw:74:2 eh:72:1 v.er:71:1 m.ao.r:69:2 eh:71:1 v.er:69:1"
+                                            + " m.ao.r:67:2.5"),
+                            Song.phrase(
+                                    "chorus 1b",
+                                    72,
+                                    "hh.ao.uw.l.d:67:2 dh.ah:69:1 l.aa.ih.t:71:2 f.ao.r:69:1"
+                                            + " m.iy:67:3.5"),
+                            Song.phrase(
+                                    "chorus 2a",
+                                    84,
+                                    "ao.uw:74:2 eh:72:1 v.er:71:1 m.ao.r:69:2 eh:71:1 v.er:69:1"
+                                            + " m.ao.r:67:2.5"),
+                            Song.phrase(
+                                    "chorus 2b",
+                                    96,
+                                    "hh.ah.sh:67:2 n.aa.uh:66:1 s.l.iy.p:64:2 t.ih.l:66:1"
+                                            + " d.ao.n:67:4")));
+
+    /// The right double sings "never" where the lead sings "ever".
+    private static final Song.Phrase WRONG_WORD =
+            Song.phrase(
+                    "chorus 1a",
+                    60,
+                    "ao.uw:74:2 n.eh:72:1 v.er:71:1 m.ao.r:69:2 n.eh:71:1 v.er:69:1 m.ao.r:67:2.5");
+
+    private static final Song.Phrase AD_LIB =
+            Song.phrase("ad-lib", 53.4, "y.eh:74:0.7 uw:76:1 hh.uw:74:1.6");
+
+    private DemoSession() {}
+
+    private record Part(
+            String file,
+            String kind,
+            Singer singer,
+            Song song,
+            Habits habits,
+            Departures departures,
+            long seed) {}
+
+    /// Writes the whole session into a folder: eight files of audio and the truth.
+    ///
+    /// @throws AudioFileProblem if the folder cannot be written to
+    public static Truth write(Path folder) throws AudioFileProblem {
+        try {
+            Files.createDirectories(folder);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        List<Truth.Voice> voices = new ArrayList<>();
+        for (Part part : parts()) {
+            Performance performance =
+                    new Performer(part.singer(), part.habits(), part.seed())
+                            .perform(part.song(), part.departures(), SECONDS);
+            VoiceSynthesizer.Take take =
+                    new VoiceSynthesizer(part.singer(), VOICE_RATE_HERTZ)
+                            .sing(performance, part.seed() + 1);
+            SoundFiles.write(folder.resolve(part.file()), take.sound(), SoundFormat.WAV_24);
+            voices.add(
+                    new Truth.Voice(
+                            part.file(),
+                            part.kind(),
+                            performance.moments(),
+                            performance.adLibs(),
+                            part.departures().missing().stream().sorted().toList()));
+        }
+        SoundFiles.write(
+                folder.resolve("Concertina and bass (bed).wav"),
+                new BedSynthesizer(BED_RATE_HERTZ).play(BEAT_SECONDS, BASS, SECONDS, 7),
+                new SoundFormat(SoundFormat.Container.WAV, 16, false));
+        Truth truth = new Truth(GUIDE, voices);
+        truth.write(folder);
+        return truth;
+    }
+
+    private static List<Part> parts() {
+        Set<String> breathy = Set.of("verse 2b");
+        return List.of(
+                new Part(
+                        GUIDE,
+                        "guide",
+                        Singer.MARA,
+                        SONG,
+                        new Habits(0, 1, 0.008, 0.010, 0.02, 6, 0, true),
+                        Departures.NONE,
+                        11),
+                new Part(
+                        "Mara double left.wav",
+                        "double",
+                        Singer.MARA,
+                        SONG,
+                        new Habits(0.005, 1, 0.02, 0.022, 0.07, 14, 0, true),
+                        new Departures(Set.of("chorus 1b"), Map.of(), List.of(), Set.of()),
+                        23),
+                new Part(
+                        "Mara double right.wav",
+                        "double",
+                        Singer.MARA,
+                        SONG,
+                        new Habits(0.07, 1, 0.035, 0.04, 0.15, 22, 0, true),
+                        new Departures(
+                                Set.of(),
+                                Map.of("chorus 1a", WRONG_WORD),
+                                List.of(AD_LIB),
+                                breathy),
+                        37),
+                new Part(
+                        "Mara take 2.wav",
+                        "take",
+                        Singer.MARA,
+                        SONG,
+                        new Habits(0.15, 1.03, 0.03, 0.025, 0.08, 12, 0, true),
+                        Departures.NONE,
+                        41),
+                new Part(
+                        "Odo low harmony.wav",
+                        "harmony",
+                        Singer.ODO,
+                        transposed(new int[] {-3, -4, -5, -3, -4, -5}),
+                        new Habits(-0.02, 1, 0.03, 0.025, 0.1, 16, 0, true),
+                        new Departures(Set.of("verse 1a"), Map.of(), List.of(), Set.of()),
+                        53),
+                new Part(
+                        "Wren high harmony.wav",
+                        "harmony",
+                        Singer.WREN,
+                        transposed(new int[] {4, 3, 3, 5, 4}),
+                        new Habits(0.03, 1, 0.02, 0.03, 0.08, 12, 0, true),
+                        new Departures(
+                                Set.of("verse 1a", "verse 2a"), Map.of(), List.of(), Set.of()),
+                        67),
+                new Part(
+                        "Odo octave.wav",
+                        "octave",
+                        Singer.ODO,
+                        SONG,
+                        new Habits(0.02, 1, 0.025, 0.03, 0.1, 18, -12, true),
+                        Departures.NONE,
+                        79));
+    }
+
+    /// The song's words on another line: each syllable's note is moved by the next of `intervals`,
+    /// in turn.
+    private static Song transposed(int[] intervals) {
+        List<Song.Phrase> phrases = new ArrayList<>();
+        for (Song.Phrase phrase : SONG.phrases()) {
+            List<Song.Syllable> syllables = new ArrayList<>();
+            for (Song.Syllable s : phrase.syllables()) {
+                double note = s.midiNote() + intervals[syllables.size() % intervals.length];
+                syllables.add(new Song.Syllable(s.onset(), s.nucleus(), s.coda(), note, s.beats()));
+            }
+            phrases.add(new Song.Phrase(phrase.label(), phrase.startBeat(), syllables));
+        }
+        return new Song(SONG.beatSeconds(), phrases);
+    }
+}

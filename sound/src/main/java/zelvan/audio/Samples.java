@@ -1,0 +1,92 @@
+package zelvan.audio;
+
+import java.nio.ByteBuffer;
+
+/// Samples as bytes and back. The buffer's byte order decides which end comes first.
+final class Samples {
+    private static final double SCALE_8 = 1 << 7;
+    private static final double SCALE_16 = 1 << 15;
+    private static final double SCALE_24 = 1 << 23;
+    private static final double SCALE_32 = 1L << 31;
+
+    private Samples() {}
+
+    /// Reads `frames` interleaved frames into one array a channel.
+    ///
+    /// @param unsigned8 whether 8-bit samples are offset by 128, as WAV keeps them
+    static float[][] decode(
+            ByteBuffer bytes, int channels, int frames, SoundFormat format, boolean unsigned8) {
+        float[][] samples = new float[channels][frames];
+        for (int i = 0; i < frames; i++) {
+            for (int c = 0; c < channels; c++) {
+                samples[c][i] = (float) get(bytes, format, unsigned8);
+            }
+        }
+        return samples;
+    }
+
+    private static double get(ByteBuffer bytes, SoundFormat format, boolean unsigned8) {
+        if (format.floatingPoint()) {
+            return format.bits() == 64 ? bytes.getDouble() : bytes.getFloat();
+        }
+        return switch (format.bits()) {
+            case 8 -> unsigned8 ? (bytes.get() & 0xFF) / SCALE_8 - 1 : bytes.get() / SCALE_8;
+            case 16 -> bytes.getShort() / SCALE_16;
+            case 24 -> get24(bytes) / SCALE_24;
+            default -> bytes.getInt() / SCALE_32;
+        };
+    }
+
+    private static int get24(ByteBuffer bytes) {
+        int a = bytes.get() & 0xFF;
+        int b = bytes.get() & 0xFF;
+        int c = bytes.get() & 0xFF;
+        boolean little = bytes.order() == java.nio.ByteOrder.LITTLE_ENDIAN;
+        int high = little ? c : a;
+        int low = little ? a : c;
+        return (byte) high << 16 | b << 8 | low;
+    }
+
+    /// Writes frames `from` to `to` of the sound, interleaved. Integers are rounded and held within
+    /// range.
+    static void encode(Sound sound, int from, int to, SoundFormat format, ByteBuffer bytes) {
+        for (int i = from; i < to; i++) {
+            for (int c = 0; c < sound.channelCount(); c++) {
+                put(bytes, sound.channel(c)[i], format);
+            }
+        }
+    }
+
+    private static void put(ByteBuffer bytes, float sample, SoundFormat format) {
+        if (format.floatingPoint()) {
+            if (format.bits() == 64) {
+                bytes.putDouble(sample);
+            } else {
+                bytes.putFloat(sample);
+            }
+            return;
+        }
+        switch (format.bits()) {
+            case 8 -> bytes.put((byte) (clamped(sample, SCALE_8) + 128));
+            case 16 -> bytes.putShort((short) clamped(sample, SCALE_16));
+            case 24 -> put24(bytes, (int) clamped(sample, SCALE_24));
+            default -> bytes.putInt((int) clamped(sample, SCALE_32));
+        }
+    }
+
+    private static void put24(ByteBuffer bytes, int value) {
+        boolean little = bytes.order() == java.nio.ByteOrder.LITTLE_ENDIAN;
+        bytes.put((byte) (little ? value : value >> 16));
+        bytes.put((byte) (value >> 8));
+        bytes.put((byte) (little ? value >> 16 : value));
+    }
+
+    /// The sample as an integer of that format; what is over full scale is held at it.
+    static long clamped(float sample, double scale) {
+        return Math.round(Math.max(-scale, Math.min(scale - 1, sample * scale)));
+    }
+
+    static double fullScale(int bits) {
+        return Math.scalb(1.0, bits - 1);
+    }
+}

@@ -1,0 +1,9 @@
+package zelvan.audio;
+
+/// What a file held: its sound, and how the samples were kept.
+///
+/// @param sound the samples
+/// @param format how to write the like again
+/// @param sha256 hexadecimal SHA-256 of the whole file's bytes
+/// @param bytes the file's length
+public record SoundFile(Sound sound, SoundFormat format, String sha256, long bytes) {}

@@ -1,0 +1,321 @@
+package zelvan.audio;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
+import java.nio.file.AccessDeniedException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import java.util.Locale;
+import java.util.Set;
+import javax.sound.sampled.AudioFormat;
+import javax.sound.sampled.AudioInputStream;
+import javax.sound.sampled.AudioSystem;
+import javax.sound.sampled.UnsupportedAudioFileException;
+
+/// Reads sound files. WAV is read here, chunk by chunk; AIFF, FLAC and whatever else the installed
+/// decoders know comes through Java Sound.
+public final class SoundFiles {
+    /// A voice longer than this is refused: a song's voice is minutes long, and everything is held
+    /// in memory while it is worked on.
+    public static final double LONGEST_SECONDS = 30 * 60;
+
+    private static final Set<String> EXTENSIONS =
+            Set.of("wav", "wave", "aif", "aiff", "flac", "ogg", "mp3", "m4a");
+
+    private SoundFiles() {}
+
+    /// Whether the name looks like a sound file's; what is inside shows when it is read.
+    public static boolean hasAudioName(Path file) {
+        String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
+        return EXTENSIONS.contains(name.substring(name.lastIndexOf('.') + 1));
+    }
+
+    /// Reads a whole file.
+    ///
+    /// @throws AudioFileProblem if the file is missing, unreadable, not audio, truncated, empty,
+    ///   silent, holds samples that are not numbers, or is longer than [#LONGEST_SECONDS]
+    public static SoundFile read(Path file) throws AudioFileProblem {
+        ByteBuffer bytes = load(file);
+        SoundFile read =
+                WavLayout.looksLikeWav(bytes) ? readWav(file, bytes) : readOther(file, bytes);
+        checkContent(file, read.sound());
+        return read;
+    }
+
+    private static ByteBuffer load(Path file) throws AudioFileProblem {
+        try {
+            if (Files.isDirectory(file)) {
+                throw new AudioFileProblem(
+                        file, "this is a folder, not a sound file", "Name the files in it");
+            }
+            long size = Files.size(file);
+            if (size == 0) {
+                throw new AudioFileProblem(file, "the file is empty", "Export it again");
+            }
+            if (size > Integer.MAX_VALUE - 64) {
+                throw tooLong(file, "over 2 GB");
+            }
+            return ByteBuffer.wrap(Files.readAllBytes(file));
+        } catch (NoSuchFileException e) {
+            throw new AudioFileProblem(
+                    file,
+                    "there is no such file at " + file.toAbsolutePath().getParent(),
+                    "Check its name and place",
+                    e);
+        } catch (AccessDeniedException e) {
+            throw new AudioFileProblem(
+                    file, "it may not be read", "Give your account the right to read it", e);
+        } catch (IOException e) {
+            throw new AudioFileProblem(
+                    file,
+                    "it could not be read (" + e.getMessage() + ")",
+                    "Check the disk and try again",
+                    e);
+        }
+    }
+
+    private static SoundFile readWav(Path file, ByteBuffer bytes) throws AudioFileProblem {
+        try {
+            WavLayout layout = WavLayout.read(bytes);
+            long there = bytes.limit() - layout.dataOffset();
+            double seconds =
+                    (double) layout.dataBytes() / layout.frameBytes() / layout.sampleRateHertz();
+            if (seconds > LONGEST_SECONDS) {
+                throw tooLong(file, minutes(seconds));
+            }
+            if (layout.dataBytes() > there) {
+                throw new AudioFileProblem(
+                        file,
+                        String.format(
+                                Locale.ROOT,
+                                "the file is cut short: its header promises %.1f s, %.1f s are there",
+                                seconds,
+                                (double) there / layout.frameBytes() / layout.sampleRateHertz()),
+                        "Copy or export it again");
+            }
+            int frames = (int) (layout.dataBytes() / layout.frameBytes());
+            ByteBuffer data = bytes.slice(layout.dataOffset(), (int) layout.dataBytes());
+            data.order(ByteOrder.LITTLE_ENDIAN);
+            float[][] samples =
+                    Samples.decode(data, layout.channels(), frames, layout.format(), true);
+            Sound sound = Sound.owning(layout.sampleRateHertz(), samples);
+            return new SoundFile(sound, layout.format(), sha256(bytes), bytes.limit());
+        } catch (WavLayout.Unreadable e) {
+            throw new AudioFileProblem(
+                    file,
+                    String.valueOf(e.getMessage()),
+                    "Export it again as WAV, AIFF or FLAC",
+                    e);
+        }
+    }
+
+    private static SoundFile readOther(Path file, ByteBuffer bytes) throws AudioFileProblem {
+        try (AudioInputStream coded = AudioSystem.getAudioInputStream(file.toFile())) {
+            AudioFormat source = coded.getFormat();
+            boolean plain = source.getEncoding().equals(AudioFormat.Encoding.PCM_SIGNED);
+            int bits = Math.max(16, source.getSampleSizeInBits());
+            AudioFormat target =
+                    new AudioFormat(
+                            AudioFormat.Encoding.PCM_SIGNED,
+                            source.getSampleRate(),
+                            bits,
+                            source.getChannels(),
+                            source.getChannels() * bits / 8,
+                            source.getSampleRate(),
+                            false);
+            try (AudioInputStream decoded =
+                    plain ? coded : AudioSystem.getAudioInputStream(target, coded)) {
+                return decode(file, bytes, decoded);
+            }
+        } catch (UnsupportedAudioFileException | IllegalArgumentException e) {
+            throw new AudioFileProblem(
+                    file,
+                    "this is not a sound file that can be read",
+                    "Export it as WAV, AIFF or FLAC",
+                    e);
+        } catch (IOException e) {
+            throw new AudioFileProblem(
+                    file,
+                    "its sound could not be decoded (" + e.getMessage() + ")",
+                    "Export it again as WAV, AIFF or FLAC",
+                    e);
+        }
+    }
+
+    private static SoundFile decode(Path file, ByteBuffer bytes, AudioInputStream decoded)
+            throws IOException, AudioFileProblem {
+        AudioFormat format = decoded.getFormat();
+        int rate = Math.round(format.getSampleRate());
+        int channels = format.getChannels();
+        int bits = format.getSampleSizeInBits();
+        long mostBytes = (long) (LONGEST_SECONDS * rate) * channels * bits / 8;
+        byte[] pcm = decoded.readNBytes((int) Math.min(Integer.MAX_VALUE - 64, mostBytes + 1));
+        if (pcm.length > mostBytes) {
+            throw tooLong(file, "over " + minutes(LONGEST_SECONDS));
+        }
+        ByteBuffer samples = ByteBuffer.wrap(pcm);
+        samples.order(format.isBigEndian() ? ByteOrder.BIG_ENDIAN : ByteOrder.LITTLE_ENDIAN);
+        SoundFormat kept = new SoundFormat(containerOf(file), bits, false);
+        int frames = pcm.length / (channels * bits / 8);
+        Sound sound = Sound.owning(rate, Samples.decode(samples, channels, frames, kept, false));
+        return new SoundFile(sound, kept, sha256(bytes), bytes.limit());
+    }
+
+    private static SoundFormat.Container containerOf(Path file) {
+        String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
+        if (name.endsWith(".flac")) {
+            return SoundFormat.Container.FLAC;
+        }
+        return name.endsWith(".aif") || name.endsWith(".aiff")
+                ? SoundFormat.Container.AIFF
+                : SoundFormat.Container.WAV;
+    }
+
+    private static void checkContent(Path file, Sound sound) throws AudioFileProblem {
+        if (sound.frames() == 0) {
+            throw new AudioFileProblem(file, "there are no samples in it", "Export it again");
+        }
+        boolean silent = true;
+        for (int c = 0; c < sound.channelCount(); c++) {
+            float[] samples = sound.channel(c);
+            for (int i = 0; i < samples.length; i++) {
+                if (!Float.isFinite(samples[i])) {
+                    throw new AudioFileProblem(
+                            file,
+                            String.format(
+                                    Locale.ROOT,
+                                    "it holds samples that are not numbers, the first at %.3f s",
+                                    (double) i / sound.sampleRateHertz()),
+                            "Export it again from its session");
+                }
+                silent &= samples[i] == 0;
+            }
+        }
+        if (silent) {
+            throw new AudioFileProblem(
+                    file,
+                    "it is silent from end to end",
+                    "Check that the right track was exported");
+        }
+    }
+
+    private static AudioFileProblem tooLong(Path file, String length) {
+        return new AudioFileProblem(
+                file,
+                "it is too long (" + length + "; up to " + minutes(LONGEST_SECONDS) + " is read)",
+                "Cut it to the song");
+    }
+
+    private static String minutes(double seconds) {
+        return seconds >= 3600
+                ? String.format(Locale.ROOT, "%.1f h", seconds / 3600)
+                : String.format(Locale.ROOT, "%.0f min", seconds / 60);
+    }
+
+    private static String sha256(ByteBuffer bytes) {
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            digest.update(bytes.duplicate().rewind());
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java platform has SHA-256", e);
+        }
+    }
+
+    /// Writes a sound, safely: beside its place first, then moved there in one step. The format is
+    /// one that the container has; FLAC takes 16 and 24 bits, anything else is written as 24.
+    ///
+    /// @throws AudioFileProblem if the folder cannot be written to
+    public static void write(Path file, Sound sound, SoundFormat format) throws AudioFileProblem {
+        inPlaceOf(
+                file,
+                beside -> {
+                    switch (format.container()) {
+                        case WAV -> WavWriter.write(beside, sound, format);
+                        case AIFF -> writeAiff(beside, sound, format);
+                        case FLAC -> FlacWriter.write(beside, sound, format);
+                    }
+                });
+    }
+
+    /// Writes the samples of a WAV file again, byte for byte, followed by silence up to `frames`.
+    /// Unlike reading and writing, this keeps what floating point cannot hold (32-bit integers,
+    /// doubles).
+    ///
+    /// @return whether it could: false if the source is not WAV or is longer than `frames`
+    /// @throws AudioFileProblem if the source cannot be read or the folder not be written to
+    public static boolean copySamples(Path source, Path file, long frames) throws AudioFileProblem {
+        ByteBuffer bytes = load(source);
+        if (!WavLayout.looksLikeWav(bytes)) {
+            return false;
+        }
+        try {
+            WavLayout layout = WavLayout.read(bytes);
+            if (frames * layout.frameBytes() < layout.dataBytes()) {
+                return false;
+            }
+            ByteBuffer data = bytes.slice(layout.dataOffset(), (int) layout.dataBytes());
+            inPlaceOf(file, beside -> WavWriter.writeData(beside, layout, data, frames));
+            return true;
+        } catch (WavLayout.Unreadable e) {
+            return false;
+        }
+    }
+
+    private interface Writing {
+        void to(Path file) throws IOException;
+    }
+
+    private static void inPlaceOf(Path file, Writing writing) throws AudioFileProblem {
+        Path beside = file.resolveSibling("." + file.getFileName() + ".part");
+        try {
+            Path folder = file.toAbsolutePath().getParent();
+            if (folder != null) {
+                Files.createDirectories(folder);
+            }
+            writing.to(beside);
+            try (FileChannel written = FileChannel.open(beside, StandardOpenOption.WRITE)) {
+                written.force(true);
+            }
+            Files.move(
+                    beside,
+                    file,
+                    java.nio.file.StandardCopyOption.REPLACE_EXISTING,
+                    java.nio.file.StandardCopyOption.ATOMIC_MOVE);
+        } catch (IOException e) {
+            try {
+                Files.deleteIfExists(beside);
+            } catch (IOException left) {
+                e.addSuppressed(left);
+            }
+            throw new AudioFileProblem(
+                    file,
+                    "it could not be written (" + e.getMessage() + ")",
+                    "Check the folder's rights and the room on the disk",
+                    e);
+        }
+    }
+
+    private static void writeAiff(Path file, Sound sound, SoundFormat format) throws IOException {
+        int bits = format.floatingPoint() ? 24 : format.bits();
+        SoundFormat integers = new SoundFormat(SoundFormat.Container.AIFF, bits, false);
+        int frameBytes = sound.channelCount() * bits / 8;
+        ByteBuffer bytes = ByteBuffer.allocate(sound.frames() * frameBytes);
+        Samples.encode(sound, 0, sound.frames(), integers, bytes.order(ByteOrder.BIG_ENDIAN));
+        AudioFormat plain =
+                new AudioFormat(sound.sampleRateHertz(), bits, sound.channelCount(), true, true);
+        try (AudioInputStream stream =
+                new AudioInputStream(
+                        new ByteArrayInputStream(bytes.array()), plain, sound.frames())) {
+            AudioSystem.write(stream, javax.sound.sampled.AudioFileFormat.Type.AIFF, file.toFile());
+        }
+    }
+}

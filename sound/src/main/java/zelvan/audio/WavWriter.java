@@ -1,0 +1,98 @@
+package zelvan.audio;
+
+import java.io.BufferedOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+
+/// Writes WAV: a format chunk (extensible above two channels or 16 bits, as the specification asks)
+/// and the samples.
+final class WavWriter {
+    private static final int BLOCK_FRAMES = 1 << 14;
+    private static final int PLAIN_FORMAT_BYTES = 16;
+    private static final int EXTENSIBLE_FORMAT_BYTES = 40;
+
+    /// Bytes 2 to 15 of the sub-format identifiers of WAVEFORMATEXTENSIBLE.
+    private static final byte[] SUBFORMAT_TAIL = {
+        0, 0, 0, 0, 0x10, 0, (byte) 0x80, 0, 0, (byte) 0xAA, 0, 0x38, (byte) 0x9B, 0x71
+    };
+
+    private WavWriter() {}
+
+    static void write(Path file, Sound sound, SoundFormat format) throws IOException {
+        int frameBytes = sound.channelCount() * format.bits() / 8;
+        long dataBytes = (long) sound.frames() * frameBytes;
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+            out.write(header(format, sound.sampleRateHertz(), sound.channelCount(), dataBytes));
+            ByteBuffer block = ByteBuffer.allocate(BLOCK_FRAMES * frameBytes);
+            block.order(ByteOrder.LITTLE_ENDIAN);
+            for (int from = 0; from < sound.frames(); from += BLOCK_FRAMES) {
+                int to = Math.min(sound.frames(), from + BLOCK_FRAMES);
+                block.clear();
+                Samples.encode(sound, from, to, format, block);
+                out.write(block.array(), 0, block.position());
+            }
+            pad(out, dataBytes);
+        }
+    }
+
+    /// Writes samples that are bytes already, and silence up to `frames`.
+    static void writeData(Path file, WavLayout layout, ByteBuffer data, long frames)
+            throws IOException {
+        long dataBytes = frames * layout.frameBytes();
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+            out.write(
+                    header(
+                            layout.format(),
+                            layout.sampleRateHertz(),
+                            layout.channels(),
+                            dataBytes));
+            byte[] there = new byte[data.remaining()];
+            data.get(there);
+            out.write(there);
+            int silence = layout.format().bits() == 8 ? 128 : 0;
+            for (long i = there.length; i < dataBytes; i++) {
+                out.write(silence);
+            }
+            pad(out, dataBytes);
+        }
+    }
+
+    private static void pad(OutputStream out, long dataBytes) throws IOException {
+        if (dataBytes % 2 != 0) {
+            out.write(0);
+        }
+    }
+
+    private static byte[] header(SoundFormat format, int rate, int channels, long dataBytes)
+            throws IOException {
+        boolean extensible = channels > 2 || (format.bits() > 16 && !format.floatingPoint());
+        int formatBytes = extensible ? EXTENSIBLE_FORMAT_BYTES : PLAIN_FORMAT_BYTES;
+        long riffBytes = 4 + 8 + formatBytes + 8 + dataBytes + dataBytes % 2;
+        if (riffBytes > 0xFFFFFFFFL) {
+            throw new IOException("a WAV file holds at most 4 GB");
+        }
+        int frameBytes = channels * format.bits() / 8;
+        short code = (short) (format.floatingPoint() ? 3 : 1);
+        ByteBuffer header = ByteBuffer.allocate(28 + formatBytes).order(ByteOrder.LITTLE_ENDIAN);
+        header.put(ascii("RIFF")).putInt((int) riffBytes).put(ascii("WAVE"));
+        header.put(ascii("fmt ")).putInt(formatBytes);
+        header.putShort(extensible ? (short) 0xFFFE : code).putShort((short) channels);
+        header.putInt(rate).putInt(rate * frameBytes);
+        header.putShort((short) frameBytes).putShort((short) format.bits());
+        if (extensible) {
+            header.putShort((short) 22).putShort((short) format.bits()).putInt(0);
+            header.putShort(code).put(SUBFORMAT_TAIL);
+        }
+        header.put(ascii("data")).putInt((int) dataBytes);
+        return header.array();
+    }
+
+    private static byte[] ascii(String text) {
+        return text.getBytes(StandardCharsets.US_ASCII);
+    }
+}

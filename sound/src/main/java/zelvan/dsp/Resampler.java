@@ -1,0 +1,120 @@
+package zelvan.dsp;
+
+/// Changes the sample rate by a ratio of whole numbers.
+///
+/// How it works: output frame n lies at input position n · from / to. Its value is the sum of the
+/// input frames around it, weighted by a Kaiser-windowed sinc whose cutoff lies under the lower of
+/// the two Nyquist frequencies. The positions repeat after `to / gcd` frames, so one row of weights
+/// per phase is computed once (J. O. Smith, *Digital audio resampling*, 2002). Output frame 0 is
+/// input frame 0: there is no delay, and any stretch of the output can be asked for by itself.
+///
+/// An instance is immutable and may be shared between threads.
+public final class Resampler {
+    /// Zero crossings of the sinc on each side. Measured (ResamplerTest): a tone at 0.8 of the
+    /// lower Nyquist frequency comes through with an error under −100 dB.
+    private static final int ZERO_CROSSINGS = 48;
+
+    private static final double KAISER_BETA = 11;
+
+    /// Share of the lower Nyquist frequency at which the response is halved.
+    private static final double CUTOFF = 0.93;
+
+    private final int up;
+    private final int down;
+    private final int radius;
+    private final float[][] weightsByPhase;
+
+    /// @param fromHertz rate of the input, above 0
+    /// @param toHertz rate of the output, above 0
+    public Resampler(int fromHertz, int toHertz) {
+        if (fromHertz <= 0 || toHertz <= 0) {
+            throw new IllegalArgumentException(
+                    "rates must be above 0, were " + fromHertz + " and " + toHertz);
+        }
+        int gcd = gcd(fromHertz, toHertz);
+        up = toHertz / gcd;
+        down = fromHertz / gcd;
+        double cutoff = CUTOFF * Math.min(1.0, (double) up / down);
+        radius = 2 * (int) Math.ceil(ZERO_CROSSINGS / cutoff / 2);
+        weightsByPhase = new float[up][2 * radius];
+        for (int phase = 0; phase < up; phase++) {
+            fillWeights(weightsByPhase[phase], (double) phase / up, cutoff);
+        }
+    }
+
+    private void fillWeights(float[] weights, double fraction, double cutoff) {
+        double sum = 0;
+        double[] exact = new double[weights.length];
+        for (int i = 0; i < weights.length; i++) {
+            double distance = i - radius + 1 - fraction;
+            double x = Math.PI * cutoff * distance;
+            double sinc = Math.abs(x) < 1e-12 ? 1 : Math.sin(x) / x;
+            exact[i] = sinc * Windows.kaiser(distance / radius, KAISER_BETA);
+            sum += exact[i];
+        }
+        for (int i = 0; i < weights.length; i++) {
+            weights[i] = (float) (exact[i] / sum);
+        }
+    }
+
+    /// How many output frames stand for `inputFrames`: none of the input is lost.
+    public long outputFrames(long inputFrames) {
+        return Math.ceilDiv(inputFrames * up, down);
+    }
+
+    /// The first input frame that output frame `outputFrame` looks at; may be negative.
+    public long firstInputFrame(long outputFrame) {
+        return Math.floorDiv(outputFrame * down, up) - radius + 1;
+    }
+
+    /// How many input frames `count` output frames from `outputStart` look at.
+    public int inputFramesFor(long outputStart, int count) {
+        if (count == 0) {
+            return 0;
+        }
+        long last = Math.floorDiv((outputStart + count - 1) * down, up) + radius;
+        return (int) (last - firstInputFrame(outputStart) + 1);
+    }
+
+    /// Computes output frames `outputStart` to `outputStart + count`.
+    ///
+    /// @param input the frames from [#firstInputFrame] on, [#inputFramesFor] of them
+    /// @param output receives `count` values from index 0
+    public void process(float[] input, long outputStart, int count, float[] output) {
+        long origin = firstInputFrame(outputStart);
+        for (int n = 0; n < count; n++) {
+            long position = (outputStart + n) * down;
+            int start = (int) (Math.floorDiv(position, up) - radius + 1 - origin);
+            float[] weights = weightsByPhase[(int) Math.floorMod(position, (long) up)];
+            // Four sums at once: the processor adds them side by side. The length is a multiple of
+            // four.
+            float a = 0;
+            float b = 0;
+            float c = 0;
+            float d = 0;
+            for (int i = 0; i < weights.length; i += 4) {
+                a += weights[i] * input[start + i];
+                b += weights[i + 1] * input[start + i + 1];
+                c += weights[i + 2] * input[start + i + 2];
+                d += weights[i + 3] * input[start + i + 3];
+            }
+            output[n] = a + b + (c + d);
+        }
+    }
+
+    /// Resamples a whole signal, with silence assumed around it.
+    public float[] resample(float[] input) {
+        int count = Math.toIntExact(outputFrames(input.length));
+        int padded = inputFramesFor(0, count);
+        int before = (int) -firstInputFrame(0);
+        float[] framed = new float[Math.max(padded, before + input.length)];
+        System.arraycopy(input, 0, framed, before, input.length);
+        float[] output = new float[count];
+        process(framed, 0, count, output);
+        return output;
+    }
+
+    private static int gcd(int a, int b) {
+        return b == 0 ? a : gcd(b, a % b);
+    }
+}
