@@ -11,4 +11,10 @@ module zelvan.core {
     exports zelvan.analysis;
     exports zelvan.align;
     exports zelvan.timing;
+    exports zelvan.render;
+    exports zelvan.measure;
+    exports zelvan.session;
+
+    opens zelvan.session to
+            tools.jackson.databind;
 }

@@ -1,0 +1,123 @@
+package zelvan.measure;
+
+import java.util.ArrayList;
+import java.util.List;
+import zelvan.align.Alignment;
+import zelvan.align.Anchor;
+import zelvan.dsp.Percentile;
+import zelvan.timing.TimingResult;
+import zelvan.units.TimeSpan;
+
+/// Measures, by the maps, what is left of each voice's offsets.
+///
+/// What is compared are the landmarks found in both voices; in a phrase without any, the other
+/// anchors.
+public final class LockMeter {
+    private static final int FEWEST_LANDMARKS = 2;
+
+    /// A phrase with this share of its anchors doubtful is doubtful itself.
+    private static final double DOUBTFUL_SHARE = 0.4;
+
+    private static final double HOPELESS_SHARE = 0.7;
+    private static final int HOPELESS_ANCHORS = 6;
+
+    /// Less singing than this in a phrase is none.
+    private static final double SILENT_SECONDS = 0.15;
+
+    /// @param phrases of the guide
+    /// @param protectedSpans in the voice's time
+    /// @param sung the voice's phrases, in its own time
+    public LockMap measure(
+            List<TimeSpan> phrases,
+            Alignment alignment,
+            TimingResult timing,
+            List<TimeSpan> protectedSpans,
+            List<TimeSpan> sung) {
+        List<LockMap.Cell> cells = new ArrayList<>();
+        for (TimeSpan phrase : phrases) {
+            cells.add(cell(phrase, alignment, timing, protectedSpans, sung));
+        }
+        List<Anchor> all = compared(alignment.anchors());
+        return new LockMap(cells, Lock.of(before(all)), Lock.of(after(all, timing)));
+    }
+
+    private static LockMap.Cell cell(
+            TimeSpan phrase,
+            Alignment alignment,
+            TimingResult timing,
+            List<TimeSpan> protectedSpans,
+            List<TimeSpan> sung) {
+        List<Anchor> inside =
+                alignment.anchors().stream()
+                        .filter(a -> phrase.widenedBy(0.02).contains(a.guideSeconds()))
+                        .toList();
+        List<Anchor> compared = compared(inside);
+        LockMap.State state = state(phrase, inside, alignment, timing, protectedSpans, sung);
+        if (state == LockMap.State.SILENT) {
+            return new LockMap.Cell(phrase, state, Lock.NOTHING, Lock.NOTHING, 0, 0);
+        }
+        double[] before = before(compared);
+        double[] after = after(compared, timing);
+        return new LockMap.Cell(
+                phrase, state, Lock.of(before), Lock.of(after), lean(after), lean(before));
+    }
+
+    private static LockMap.State state(
+            TimeSpan phrase,
+            List<Anchor> inside,
+            Alignment alignment,
+            TimingResult timing,
+            List<TimeSpan> protectedSpans,
+            List<TimeSpan> sung) {
+        double missing = alignment.missing().stream().mapToDouble(phrase::sharedSeconds).sum();
+        if (missing > 0.8 * phrase.seconds()) {
+            boolean sings = sung.stream().anyMatch(s -> s.sharedSeconds(phrase) > SILENT_SECONDS);
+            return sings ? LockMap.State.DOUBTFUL : LockMap.State.SILENT;
+        }
+        if (inside.isEmpty()) {
+            return LockMap.State.SILENT;
+        }
+        TimeSpan source =
+                new TimeSpan(inside.getFirst().sourceSeconds(), inside.getLast().sourceSeconds());
+        if (protectedSpans.stream().mapToDouble(source::sharedSeconds).sum()
+                        > 0.5 * source.seconds()
+                && !protectedSpans.isEmpty()) {
+            return LockMap.State.PROTECTED;
+        }
+        long doubtful = inside.stream().filter(a -> isDoubtful(a, timing)).count();
+        double share = (double) doubtful / inside.size();
+        if (share > HOPELESS_SHARE && inside.size() >= HOPELESS_ANCHORS) {
+            return LockMap.State.SING_AGAIN;
+        }
+        return share > DOUBTFUL_SHARE ? LockMap.State.DOUBTFUL : LockMap.State.MATCHED;
+    }
+
+    /// Whether an anchor is not to be trusted: by its own confidence, or because it could not be
+    /// followed.
+    public static boolean isDoubtful(Anchor anchor, TimingResult timing) {
+        return !anchor.held()
+                && (anchor.confidence() < Alignment.DOUBTFUL_BELOW
+                        || timing.leftOut().contains(anchor));
+    }
+
+    private static List<Anchor> compared(List<Anchor> anchors) {
+        List<Anchor> landmarks =
+                anchors.stream().filter(a -> a.kind().isPresent() || a.held()).toList();
+        return landmarks.size() >= FEWEST_LANDMARKS ? landmarks : anchors;
+    }
+
+    private static double[] before(List<Anchor> anchors) {
+        return anchors.stream().mapToDouble(Anchor::offsetSeconds).toArray();
+    }
+
+    private static double[] after(List<Anchor> anchors, TimingResult timing) {
+        return anchors.stream()
+                .mapToDouble(
+                        a -> timing.map().outputSecondsAt(a.sourceSeconds()) - a.guideSeconds())
+                .toArray();
+    }
+
+    private static double lean(double[] offsets) {
+        return offsets.length == 0 ? 0 : Percentile.median(offsets);
+    }
+}

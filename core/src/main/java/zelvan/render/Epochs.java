@@ -1,0 +1,70 @@
+package zelvan.render;
+
+import java.util.Arrays;
+
+/// The beginnings of the glottal cycles of a voice, one list for each voiced stretch.
+public final class Epochs {
+    private final int[] runStart;
+    private final int[] runEnd;
+    private final int[][] marks;
+
+    /// @param runStart first frame of each voiced stretch, increasing
+    /// @param runEnd frame after its last
+    /// @param marks frames of its epochs, increasing; at least two
+    Epochs(int[] runStart, int[] runEnd, int[][] marks) {
+        this.runStart = runStart;
+        this.runEnd = runEnd;
+        this.marks = marks;
+    }
+
+    public int runs() {
+        return runStart.length;
+    }
+
+    int runStart(int run) {
+        return runStart[run];
+    }
+
+    int runEnd(int run) {
+        return runEnd[run];
+    }
+
+    /// The epochs of a voiced stretch, frames; to be read only.
+    public int[] marks(int run) {
+        return marks[run];
+    }
+
+    /// The first voiced stretch that ends after a frame; the number of stretches if there is none.
+    int runAfter(long frame) {
+        int low = 0;
+        int high = runEnd.length;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (runEnd[middle] > frame) {
+                high = middle;
+            } else {
+                low = middle + 1;
+            }
+        }
+        return low;
+    }
+
+    /// Index of the epoch of a stretch that is nearest to a frame.
+    int nearest(int run, double frame) {
+        int[] list = marks[run];
+        int found = Arrays.binarySearch(list, (int) Math.round(frame));
+        if (found >= 0) {
+            return found;
+        }
+        int after = Math.clamp(-found - 1, 0, list.length - 1);
+        int before = Math.max(0, after - 1);
+        return frame - list[before] < list[after] - frame ? before : after;
+    }
+
+    /// Frames from an epoch to the next one (from the one before, at the end).
+    int period(int run, int index) {
+        int[] list = marks[run];
+        int from = Math.min(index, list.length - 2);
+        return list[from + 1] - list[from];
+    }
+}

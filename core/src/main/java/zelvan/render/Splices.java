@@ -1,0 +1,80 @@
+package zelvan.render;
+
+import java.util.Arrays;
+
+/// What is played when: marks in the output, each tied to a frame of the source.
+///
+/// Between two marks the output fades from the source as it continues from the first to the source
+/// as it leads up to the second. Where both say the same shift, that is a plain copy. Each output
+/// frame depends on its two marks alone, so any block can be computed by itself.
+final class Splices {
+    private final long[] output;
+    private final long[] shift;
+    private final boolean[] equalPower;
+
+    /// @param output frames, strictly increasing
+    /// @param shift source frame minus output frame at each mark
+    /// @param equalPower whether the fade towards a mark keeps power (noise) rather than amplitude
+    ///   (voice)
+    Splices(long[] output, long[] shift, boolean[] equalPower) {
+        this.output = output;
+        this.shift = shift;
+        this.equalPower = equalPower;
+    }
+
+    int size() {
+        return output.length;
+    }
+
+    long outputFrame(int mark) {
+        return output[mark];
+    }
+
+    long sourceFrame(int mark) {
+        return output[mark] + shift[mark];
+    }
+
+    /// Renders a block of one channel.
+    void render(float[] source, long frame, float[] into, int count) {
+        int found = Arrays.binarySearch(output, frame);
+        int mark = found >= 0 ? found : -found - 2;
+        int done = 0;
+        while (done < count) {
+            long at = frame + done;
+            long until = mark + 1 < output.length ? output[mark + 1] : Long.MAX_VALUE;
+            int length = (int) Math.min(count - done, until - at);
+            boolean inside = mark >= 0 && mark + 1 < output.length;
+            long before = shift[Math.max(0, mark)];
+            long after = inside ? shift[mark + 1] : before;
+            if (before == after) {
+                RawSource.copy(source, at + before, into, done, length);
+            } else {
+                fade(source, mark, at, into, done, length);
+            }
+            done += length;
+            mark++;
+        }
+    }
+
+    private void fade(float[] source, int mark, long at, float[] into, int done, int length) {
+        double span = output[mark + 1] - output[mark];
+        for (int i = 0; i < length; i++) {
+            long n = at + i;
+            double turn = Math.PI * (n - output[mark]) / span;
+            double rising = 0.5 - 0.5 * Math.cos(turn);
+            double falling = 1 - rising;
+            if (equalPower[mark + 1]) {
+                rising = Math.sin(0.5 * turn);
+                falling = Math.cos(0.5 * turn);
+            }
+            into[done + i] =
+                    (float)
+                            (falling * sample(source, n + shift[mark])
+                                    + rising * sample(source, n + shift[mark + 1]));
+        }
+    }
+
+    private static float sample(float[] source, long frame) {
+        return frame >= 0 && frame < source.length ? source[(int) frame] : 0;
+    }
+}

@@ -1,0 +1,19 @@
+package zelvan.render;
+
+/// Finished sound that can be read anywhere, by any thread.
+public interface VoiceSource {
+    int sampleRateHertz();
+
+    int channelCount();
+
+    /// Length; beyond it, and before 0, there is silence.
+    long frames();
+
+    /// Reads a block of one channel.
+    ///
+    /// @param channel from 0
+    /// @param frame the first frame, may be negative
+    /// @param into receives the samples from index 0
+    /// @param count how many, at most the length of `into`
+    void read(int channel, long frame, float[] into, int count);
+}

@@ -1,0 +1,78 @@
+package zelvan.session;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/// Sessions in the order in which they came about. An immutable value: each change gives another
+/// history.
+///
+/// `undo(apply(edit))` is the history before the edit, but for what may be redone.
+public final class History {
+    private record Step(Session session, Optional<Edit> edit) {}
+
+    private final List<Step> steps;
+    private final int at;
+
+    private History(List<Step> steps, int at) {
+        this.steps = steps;
+        this.at = at;
+    }
+
+    public static History startingWith(Session session) {
+        return new History(List.of(new Step(session, Optional.empty())), 0);
+    }
+
+    public Session current() {
+        return steps.get(at).session;
+    }
+
+    /// Applies an edit. What could have been redone is forgotten; an edit that continues the one
+    /// before takes its place; one that changes nothing is not remembered.
+    public History apply(Edit edit) {
+        Session next = edit.apply(current());
+        if (next.equals(current())) {
+            return this;
+        }
+        Optional<Edit> before = steps.get(at).edit;
+        boolean continues = before.isPresent() && edit.continues(before.get());
+        List<Step> kept = new ArrayList<>(steps.subList(0, continues ? at : at + 1));
+        kept.add(new Step(next, Optional.of(edit)));
+        return new History(List.copyOf(kept), kept.size() - 1);
+    }
+
+    /// One step back; the same history where there is none.
+    public History undo() {
+        return goTo(Math.max(0, at - 1));
+    }
+
+    /// One step forward; the same history where there is none.
+    public History redo() {
+        return goTo(Math.min(steps.size() - 1, at + 1));
+    }
+
+    /// To the state after step `index`; 0 is the beginning.
+    public History goTo(int index) {
+        return index == at ? this : new History(steps, index);
+    }
+
+    /// What undoing would take back.
+    public Optional<String> undoTitle() {
+        return steps.get(at).edit.map(Edit::title);
+    }
+
+    /// What redoing would bring back.
+    public Optional<String> redoTitle() {
+        return at + 1 < steps.size() ? steps.get(at + 1).edit.map(Edit::title) : Optional.empty();
+    }
+
+    /// All steps, the beginning first.
+    public List<String> titles() {
+        return steps.stream().map(s -> s.edit.map(Edit::title).orElse("Opened")).toList();
+    }
+
+    /// The step that is current.
+    public int position() {
+        return at;
+    }
+}

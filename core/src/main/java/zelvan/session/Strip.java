@@ -1,0 +1,23 @@
+package zelvan.session;
+
+/// How a track is heard.
+///
+/// @param gainDecibels level, 0 is as recorded
+/// @param pan −1 left to 1 right
+/// @param muted not heard
+/// @param solo heard alone, with the other solos
+public record Strip(double gainDecibels, double pan, boolean muted, boolean solo) {
+    public static final Strip PLAIN = new Strip(0, 0, false, false);
+
+    public Strip withMuted(boolean value) {
+        return new Strip(gainDecibels, pan, value, solo);
+    }
+
+    public Strip withSolo(boolean value) {
+        return new Strip(gainDecibels, pan, muted, value);
+    }
+
+    public Strip withGain(double decibels) {
+        return new Strip(decibels, pan, muted, solo);
+    }
+}

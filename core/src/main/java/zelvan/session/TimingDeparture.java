@@ -1,0 +1,30 @@
+package zelvan.session;
+
+import java.util.Optional;
+import zelvan.timing.TimingSettings;
+
+/// Where a voice or a phrase departs from what stands above it; empty parts follow.
+///
+/// @param pull 0 to 1
+/// @param slackSeconds 0 or more
+public record TimingDeparture(Optional<Double> pull, Optional<Double> slackSeconds) {
+    public static final TimingDeparture NONE =
+            new TimingDeparture(Optional.empty(), Optional.empty());
+
+    public boolean isNone() {
+        return pull.isEmpty() && slackSeconds.isEmpty();
+    }
+
+    public TimingSettings over(TimingSettings above) {
+        return new TimingSettings(
+                pull.orElse(above.pull()), slackSeconds.orElse(above.slackSeconds()));
+    }
+
+    public TimingDeparture withPull(double value) {
+        return new TimingDeparture(Optional.of(value), slackSeconds);
+    }
+
+    public TimingDeparture withSlack(double value) {
+        return new TimingDeparture(pull, Optional.of(value));
+    }
+}
