@@ -14,7 +14,13 @@ module zelvan.core {
     exports zelvan.render;
     exports zelvan.measure;
     exports zelvan.session;
+    exports zelvan.engine;
+    exports zelvan.play;
+    exports zelvan.exchange;
 
+    opens zelvan.exchange to
+            tools.jackson.databind,
+            com.samskivert.jmustache;
     opens zelvan.session to
             tools.jackson.databind;
 }

@@ -10,7 +10,7 @@ public final class PitchTrack {
     ///
     /// @param hertz pitch by frame, NaN where the voice has none
     /// @param voicing probability, 0 to 1, that it has one; as long as `hertz`
-    PitchTrack(double hopSeconds, float[] hertz, float[] voicing) {
+    public PitchTrack(double hopSeconds, float[] hertz, float[] voicing) {
         this.hopSeconds = hopSeconds;
         this.hertz = hertz;
         this.voicing = voicing;
@@ -55,13 +55,5 @@ public final class PitchTrack {
             return hertz[below];
         }
         return hertz[below] + (position - below) * (hertz[above] - hertz[below]);
-    }
-
-    float[] rawHertz() {
-        return hertz;
-    }
-
-    float[] rawVoicing() {
-        return voicing;
     }
 }

@@ -4,6 +4,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
 import java.util.stream.Collectors;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -52,6 +53,21 @@ public record Truth(String guide, List<Voice> voices) {
     public Map<String, Double> guideSeconds() {
         return voice(guide).orElseThrow().moments().stream()
                 .collect(Collectors.toMap(Moment::id, Moment::seconds));
+    }
+
+    /// How far each moment that a voice shares with the guide is from the guide's, once the voice's
+    /// times are mapped: positive is late.
+    ///
+    /// @param outputSecondsAt when a moment of the voice, as recorded, sounds
+    public double[] offsetsSeconds(String file, DoubleUnaryOperator outputSecondsAt) {
+        Map<String, Double> guideSeconds = guideSeconds();
+        return voice(file).orElseThrow().moments().stream()
+                .flatMapToDouble(moment ->
+                        Optional.ofNullable(guideSeconds.get(moment.id()))
+                                .map(at -> outputSecondsAt.applyAsDouble(moment.seconds()) - at)
+                                .stream()
+                                .mapToDouble(Double::doubleValue))
+                .toArray();
     }
 
     public void write(Path folder) {

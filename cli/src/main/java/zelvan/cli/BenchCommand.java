@@ -1,0 +1,196 @@
+package zelvan.cli;
+
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.dsp.Percentile;
+import zelvan.engine.AnalysisStore;
+import zelvan.engine.Derived;
+import zelvan.engine.DerivedVoice;
+import zelvan.engine.Engine;
+import zelvan.engine.Progress;
+import zelvan.exchange.VoiceFolder;
+import zelvan.problem.ZelvanProblem;
+import zelvan.render.VoiceSource;
+import zelvan.session.Edit;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.singers.DemoSession;
+import zelvan.singers.Truth;
+import zelvan.timing.TimingSettings;
+
+@Command(
+        name = "bench",
+        mixinStandardHelpOptions = true,
+        description = {
+            "Measure the program on this machine: how far the demo's doubles are from the truth after locking,",
+            "and the time and memory that voices of a given length take."
+        })
+final class BenchCommand implements Callable<Integer> {
+    private static final int CHANGES = 21;
+
+    @Option(
+            names = "--voices",
+            paramLabel = "N",
+            description = "How many voices follow the guide (8).")
+    private int voices = 8;
+
+    @Option(names = "--minutes", paramLabel = "M", description = "How long each of them is (4).")
+    private double minutes = 4;
+
+    @Spec private CommandSpec spec = CommandSpec.create();
+
+    @Override
+    public Integer call() throws ZelvanProblem, IOException {
+        Path folder = Files.createTempDirectory("zelvan-bench");
+        try {
+            Truth truth = DemoSession.write(folder.resolve("demo"));
+            accuracy(folder, truth);
+            speed(folder, truth);
+        } finally {
+            try (Stream<Path> all = Files.walk(folder)) {
+                all.sorted(Comparator.reverseOrder())
+                        .map(Path::toFile)
+                        .forEach(java.io.File::delete);
+            }
+        }
+        return 0;
+    }
+
+    private PrintWriter out() {
+        return spec.commandLine().getOut();
+    }
+
+    private void say(String format, Object... values) {
+        out().println(String.format(Locale.ROOT, format, values));
+    }
+
+    private static Session locked(List<Path> files) {
+        Session session = VoiceFolder.adding(Session.EMPTY, files).apply(Session.EMPTY);
+        return new Edit.SetAllTiming(TimingSettings.FULL).apply(session);
+    }
+
+    private void accuracy(Path folder, Truth truth) throws ZelvanProblem {
+        List<Path> files = VoiceFolder.soundFiles(List.of(folder.resolve("demo")));
+        try (Engine engine = new Engine(new AnalysisStore(folder.resolve("kept")))) {
+            Derived derived = engine.derive(locked(files), Progress.NONE);
+            Printing.failOnProblems(derived);
+            say(
+                    "Distance from the truth, demo session, pull 100, slack 0 (median, 90th percentile, ms):");
+            for (Voice voice : derived.session().followers()) {
+                String file = String.valueOf(Path.of(voice.audio().path()).getFileName());
+                DerivedVoice made = derived.voice(voice.id()).orElseThrow();
+                double[] before = millis(truth.offsetsSeconds(file, t -> t));
+                double[] after =
+                        millis(truth.offsetsSeconds(file, made.timing().map()::outputSecondsAt));
+                say(
+                        "  %-22s %4d moments   before %7.1f %7.1f   after %5.1f %5.1f",
+                        voice.name(),
+                        after.length,
+                        Percentile.median(before),
+                        Percentile.of(before, 90),
+                        Percentile.median(after),
+                        Percentile.of(after, 90));
+            }
+        }
+    }
+
+    private static double[] millis(double[] offsetsSeconds) {
+        return Arrays.stream(offsetsSeconds).map(s -> 1000 * Math.abs(s)).toArray();
+    }
+
+    private void speed(Path folder, Truth truth) throws ZelvanProblem {
+        List<Path> files = longFiles(folder, truth);
+        double audioSeconds = minutes * 60 * (voices + 1);
+        say("");
+        say(
+                "%d voices and a guide of %.1f minutes, %d cores, Java %s:",
+                voices, minutes, Runtime.getRuntime().availableProcessors(), Runtime.version());
+        try (Engine engine = new Engine(new AnalysisStore(folder.resolve("kept-long")))) {
+            long start = System.nanoTime();
+            Session session = locked(files);
+            Derived derived = engine.derive(session, Progress.NONE);
+            double all = seconds(start);
+            Printing.failOnProblems(derived);
+            say(
+                    "  import to locked            %8.2f s   %6.0f times real time",
+                    all, audioSeconds / all);
+            double[] changes = new double[CHANGES];
+            for (int i = 0; i < CHANGES; i++) {
+                session =
+                        new Edit.SetAllTiming(new TimingSettings(0.4 + 0.02 * i, 0.002 * (i % 5)))
+                                .apply(session);
+                start = System.nanoTime();
+                derived = engine.derive(session, Progress.NONE);
+                changes[i] = 1000 * seconds(start);
+            }
+            say(
+                    "  a change of pull and slack  %8.1f ms  (90th percentile %.1f ms, first %.1f ms)",
+                    Percentile.median(changes), Percentile.of(changes, 90), changes[0]);
+            start = System.nanoTime();
+            double rendered = renderAll(derived);
+            say(
+                    "  rendering                   %8.2f s   %6.0f times real time",
+                    seconds(start), rendered / seconds(start));
+        }
+        Runtime runtime = Runtime.getRuntime();
+        say(
+                "  memory in use at the end    %8.0f MB",
+                (runtime.totalMemory() - runtime.freeMemory()) / 1e6);
+    }
+
+    private static double renderAll(Derived derived) {
+        float[] block = new float[4096];
+        double seconds = 0;
+        for (Voice voice : derived.session().followers()) {
+            VoiceSource source = derived.voice(voice.id()).orElseThrow().locked().orElseThrow();
+            for (long frame = 0; frame < source.frames(); frame += block.length) {
+                source.read(0, frame, block, block.length);
+            }
+            seconds += (double) source.frames() / source.sampleRateHertz();
+        }
+        return seconds;
+    }
+
+    private static double seconds(long startNanos) {
+        return (System.nanoTime() - startNanos) * 1e-9;
+    }
+
+    /// The demo's voices, repeated until they are long enough.
+    private List<Path> longFiles(Path folder, Truth truth) throws ZelvanProblem {
+        List<String> sources = new ArrayList<>();
+        truth.voices().stream()
+                .map(Truth.Voice::file)
+                .filter(f -> !f.equals(truth.guide()))
+                .forEach(sources::add);
+        List<Path> files = new ArrayList<>();
+        for (int i = 0; i <= voices; i++) {
+            String source = i == 0 ? truth.guide() : sources.get((i - 1) % sources.size());
+            Sound once = SoundFiles.read(folder.resolve("demo").resolve(source)).sound();
+            float[] samples = new float[(int) (minutes * 60 * once.sampleRateHertz())];
+            for (int k = 0; k < samples.length; k++) {
+                samples[k] = once.channel(0)[k % once.frames()];
+            }
+            Path file = folder.resolve("long").resolve(i == 0 ? "0 lead.wav" : i + " voice.wav");
+            SoundFiles.write(
+                    file, Sound.owning(once.sampleRateHertz(), samples), SoundFormat.WAV_24);
+            files.add(file);
+        }
+        return files;
+    }
+}

@@ -1,0 +1,87 @@
+package zelvan.cli;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import zelvan.engine.Derived;
+import zelvan.engine.DerivedVoice;
+import zelvan.exchange.LockReport;
+import zelvan.exchange.VoicePrinter;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.Voice;
+
+/// What several commands do with a derived session.
+final class Printing {
+    private Printing() {}
+
+    /// The command line does all or nothing.
+    static void failOnProblems(Derived derived) throws ZelvanProblem {
+        if (!derived.problems().isEmpty()) {
+            throw derived.problems().getFirst();
+        }
+    }
+
+    /// Prints every voice that follows the guide.
+    static List<Path> print(Derived derived, Path folder) throws ZelvanProblem {
+        return VoicePrinter.print(jobs(derived), folder, () -> false);
+    }
+
+    private static List<VoicePrinter.Job> jobs(Derived derived) {
+        List<VoicePrinter.Job> jobs = new ArrayList<>();
+        for (Voice voice : derived.session().followers()) {
+            DerivedVoice made = derived.voice(voice.id()).orElseThrow();
+            jobs.add(
+                    new VoicePrinter.Job(
+                            Path.of(voice.audio().path()),
+                            made.file().orElseThrow().format(),
+                            made.locked().orElseThrow(),
+                            made.timing().map().isIdentity()));
+        }
+        return jobs;
+    }
+
+    /// @param printed the printed files, in the order of the voices; empty if none were printed
+    static List<LockReport.Part> parts(Derived derived, List<Path> printed) {
+        List<LockReport.Part> parts = new ArrayList<>();
+        List<Voice> voices = derived.session().followers();
+        for (int i = 0; i < voices.size(); i++) {
+            Voice voice = voices.get(i);
+            DerivedVoice made = derived.voice(voice.id()).orElseThrow();
+            Path file = Path.of(voice.audio().path());
+            Path output = printed.isEmpty() ? file : printed.get(i);
+            parts.add(
+                    new LockReport.Part(
+                            voice.name(),
+                            file,
+                            output,
+                            made.alignment(),
+                            made.timing(),
+                            made.lock()));
+        }
+        return parts;
+    }
+
+    static void writeJson(Derived derived, List<Path> printed, Path file) throws ZelvanProblem {
+        Path guide = Path.of(derived.session().guide().orElseThrow().audio().path());
+        LockReport.writeJson(file, guide, derived.guidePhrases(), parts(derived, printed));
+    }
+
+    /// One line a voice.
+    static List<String> summary(Derived derived) {
+        List<String> lines = new ArrayList<>();
+        for (Voice voice : derived.session().followers()) {
+            DerivedVoice made = derived.voice(voice.id()).orElseThrow();
+            lines.add(
+                    String.format(
+                            Locale.ROOT,
+                            "%s: median %s -> %s, 90 %% within %s -> %s",
+                            voice.name(),
+                            made.lock().before().medianText(),
+                            made.lock().after().medianText(),
+                            made.lock().before().p90Text(),
+                            made.lock().after().p90Text()));
+        }
+        return lines;
+    }
+}

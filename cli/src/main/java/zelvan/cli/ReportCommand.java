@@ -1,0 +1,56 @@
+package zelvan.cli;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import zelvan.engine.AnalysisStore;
+import zelvan.engine.Derived;
+import zelvan.engine.Engine;
+import zelvan.engine.Progress;
+import zelvan.exchange.LockReport;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.SessionFile;
+import zelvan.session.Voice;
+
+@Command(
+        name = "report",
+        mixinStandardHelpOptions = true,
+        description = "Write how tightly a session's voices sit.")
+final class ReportCommand implements Callable<Integer> {
+    enum Format {
+        HTML,
+        CSV,
+        JSON
+    }
+
+    @Parameters(paramLabel = "SESSION.zelvan")
+    private Path session = Path.of(".");
+
+    @Option(names = "--format", required = true, paramLabel = "html|csv|json")
+    private Format format = Format.HTML;
+
+    @Option(names = "--out", required = true, paramLabel = "FILE")
+    private Path out = Path.of(".");
+
+    @Override
+    public Integer call() throws ZelvanProblem {
+        try (Engine engine = new Engine(AnalysisStore.ofUser())) {
+            Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
+            Printing.failOnProblems(derived);
+            switch (format) {
+                case HTML ->
+                        LockReport.writeHtml(
+                                out,
+                                derived.session().name(),
+                                derived.session().guide().map(Voice::name).orElse("none"),
+                                Printing.parts(derived, List.of()));
+                case CSV -> LockReport.writeCsv(out, Printing.parts(derived, List.of()));
+                case JSON -> Printing.writeJson(derived, List.of(), out);
+            }
+        }
+        return 0;
+    }
+}

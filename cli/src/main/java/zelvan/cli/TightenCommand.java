@@ -1,0 +1,246 @@
+package zelvan.cli;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import zelvan.align.Anchor;
+import zelvan.engine.AnalysisStore;
+import zelvan.engine.Derived;
+import zelvan.engine.Engine;
+import zelvan.engine.Progress;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
+import zelvan.session.Protection;
+import zelvan.session.Role;
+import zelvan.session.Session;
+import zelvan.session.SessionFile;
+import zelvan.session.Stack;
+import zelvan.session.Voice;
+import zelvan.timing.TimingSettings;
+import zelvan.units.TimeSpan;
+
+@Command(
+        name = "tighten",
+        mixinStandardHelpOptions = true,
+        sortOptions = false,
+        description = "Lock voices to a guide and print them.")
+final class TightenCommand implements Callable<Integer> {
+    private static final Pattern PROTECT =
+            Pattern.compile("(.+):([0-9.]+)-([0-9.]+):(timing|pitch|both)");
+    private static final Pattern ANCHOR = Pattern.compile("(.+):([0-9.]+)=([0-9.]+)");
+    private static final String STACK = "voices";
+
+    /// What pitch may be brought to; only off in this version.
+    enum PitchTarget {
+        OFF,
+        GUIDE,
+        OCTAVE,
+        OWN,
+        KEY,
+        CHORD
+    }
+
+    @Option(
+            names = "--guide",
+            required = true,
+            paramLabel = "G.wav",
+            description = "The voice that leads.")
+    private Path guide = Path.of(".");
+
+    @Option(
+            names = "--out",
+            required = true,
+            paramLabel = "DIR",
+            description = "Folder for the printed voices.")
+    private Path out = Path.of(".");
+
+    @Option(
+            names = "--report",
+            paramLabel = "R.json",
+            description = "What was done and what is left.")
+    private Optional<Path> report = Optional.empty();
+
+    @Option(
+            names = "--timing-pull",
+            paramLabel = "0..100",
+            description = "How much of an offset is taken away (100).")
+    private double timingPull = 100;
+
+    @Option(
+            names = "--timing-slack",
+            paramLabel = "MS",
+            description = "How much offset is left alone (0).")
+    private double timingSlackMillis;
+
+    @Option(names = "--pitch-target", description = "off; the others come with a later version.")
+    private PitchTarget pitchTarget = PitchTarget.OFF;
+
+    @Option(names = "--pitch-pull", paramLabel = "0..100", hidden = true)
+    private double pitchPull;
+
+    @Option(names = "--pitch-slack", paramLabel = "CENTS", hidden = true)
+    private double pitchSlackCents;
+
+    @Option(names = "--keep-detail", paramLabel = "0..100", hidden = true)
+    private double keepDetail;
+
+    @Option(names = "--protect", paramLabel = "VOICEFILE:START-END:timing|pitch|both")
+    private List<String> protect = new ArrayList<>();
+
+    @Option(names = "--anchor", paramLabel = "VOICEFILE:VOICESECONDS=GUIDESECONDS")
+    private List<String> anchors = new ArrayList<>();
+
+    @Option(names = "--preset", paramLabel = "NAME", hidden = true)
+    private Optional<String> preset = Optional.empty();
+
+    @Option(
+            names = "--save",
+            paramLabel = "SESSION.zelvan",
+            description = "Keep the session for the window.")
+    private Optional<Path> save = Optional.empty();
+
+    @Parameters(arity = "1..*", paramLabel = "VOICE.wav")
+    private List<Path> voices = new ArrayList<>();
+
+    @Spec private CommandSpec spec = CommandSpec.create();
+
+    @Override
+    public Integer call() throws ZelvanProblem {
+        refuseWhatIsNotYet();
+        Session session = session();
+        try (Engine engine = new Engine(AnalysisStore.ofUser())) {
+            Derived derived = engine.derive(session, Progress.NONE);
+            Printing.failOnProblems(derived);
+            List<Path> printed = Printing.print(derived, out);
+            if (report.isPresent()) {
+                Printing.writeJson(derived, printed, report.get());
+            }
+            if (save.isPresent()) {
+                SessionFile.write(save.get(), session);
+            }
+            Printing.summary(derived).forEach(spec.commandLine().getOut()::println);
+        }
+        return 0;
+    }
+
+    private void refuseWhatIsNotYet() throws UsageProblem {
+        if (pitchTarget != PitchTarget.OFF) {
+            throw new UsageProblem(
+                    "--pitch-target " + pitchTarget.name().toLowerCase(Locale.ROOT),
+                    "pitch is not matched yet by this version",
+                    "Use --pitch-target off");
+        }
+        if (preset.isPresent()) {
+            throw new UsageProblem(
+                    "--preset " + preset.get(),
+                    "there are no presets yet in this version",
+                    "Give --timing-pull and --timing-slack instead");
+        }
+        if (!(timingPull >= 0 && timingPull <= 100)) {
+            throw new UsageProblem(
+                    "--timing-pull " + timingPull, "it must be 0 to 100", "Give a percentage");
+        }
+        if (!(timingSlackMillis >= 0)) {
+            throw new UsageProblem(
+                    "--timing-slack " + timingSlackMillis,
+                    "it must be 0 or more",
+                    "Give milliseconds");
+        }
+    }
+
+    private Session session() throws UsageProblem {
+        Stack stack =
+                new Stack(
+                        STACK,
+                        "Voices",
+                        new TimingSettings(timingPull / 100, timingSlackMillis / 1000));
+        List<Voice> all = new ArrayList<>();
+        all.add(voice("guide", guide, Role.GUIDE));
+        for (int i = 0; i < voices.size(); i++) {
+            all.add(voice("v" + (i + 1), voices.get(i), Role.DOUBLE));
+        }
+        for (String text : protect) {
+            Matcher m = matched(PROTECT, text, "--protect", "VOICEFILE:START-END:timing");
+            TimeSpan span = span(text, m.group(2), m.group(3));
+            Protection protection =
+                    new Protection(
+                            span, Protection.Kind.valueOf(m.group(4).toUpperCase(Locale.ROOT)));
+            int at = indexOf(all, m.group(1), text);
+            List<Protection> more = new ArrayList<>(all.get(at).protections());
+            more.add(protection);
+            all.set(at, all.get(at).withProtections(more));
+        }
+        for (String text : anchors) {
+            Matcher m = matched(ANCHOR, text, "--anchor", "VOICEFILE:VOICESECONDS=GUIDESECONDS");
+            int at = indexOf(all, m.group(1), text);
+            Anchor anchor = Anchor.held(number(text, m.group(2)), number(text, m.group(3)));
+            all.set(at, all.get(at).holding(anchor));
+        }
+        return Session.EMPTY.withName(nameOf(guide)).withStacks(List.of(stack)).withVoices(all);
+    }
+
+    private static Voice voice(String id, Path file, Role role) {
+        Path full = file.toAbsolutePath().normalize();
+        return Voice.of(
+                id,
+                nameOf(file),
+                new AudioReference(full.toString(), 0, ""),
+                role,
+                role.follows() ? STACK : "");
+    }
+
+    private static String nameOf(Path file) {
+        return String.valueOf(file.getFileName());
+    }
+
+    private static Matcher matched(Pattern pattern, String text, String option, String form)
+            throws UsageProblem {
+        Matcher matcher = pattern.matcher(text);
+        if (!matcher.matches()) {
+            throw new UsageProblem(
+                    option + " " + text, "it is not understood", "Write it as " + form);
+        }
+        return matcher;
+    }
+
+    private static TimeSpan span(String text, String start, String end) throws UsageProblem {
+        double from = number(text, start);
+        double to = number(text, end);
+        if (to <= from) {
+            throw new UsageProblem(
+                    "--protect " + text, "it ends before it starts", "Give the start first");
+        }
+        return new TimeSpan(from, to);
+    }
+
+    private static double number(String text, String digits) throws UsageProblem {
+        try {
+            return Double.parseDouble(digits);
+        } catch (NumberFormatException e) {
+            throw new UsageProblem(
+                    text, digits + " is not a number of seconds", "Write it as 12.345");
+        }
+    }
+
+    private static int indexOf(List<Voice> all, String file, String text) throws UsageProblem {
+        Path wanted = Path.of(file);
+        for (int i = 1; i < all.size(); i++) {
+            Path path = Path.of(all.get(i).audio().path());
+            if (path.endsWith(wanted) || path.equals(wanted.toAbsolutePath().normalize())) {
+                return i;
+            }
+        }
+        throw new UsageProblem(
+                text, "no voice of that name is among the files", "Name one of the voices");
+    }
+}

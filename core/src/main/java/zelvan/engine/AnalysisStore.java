@@ -1,0 +1,195 @@
+package zelvan.engine;
+
+import java.io.BufferedInputStream;
+import java.io.BufferedOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import net.harawata.appdirs.AppDirsFactory;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import zelvan.analysis.Landmark;
+import zelvan.analysis.LandmarkKind;
+import zelvan.analysis.Note;
+import zelvan.analysis.PitchTrack;
+import zelvan.analysis.Transition;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.units.TimeSpan;
+
+/// Analyses on disk, by the content of the audio and the version of the analysis. A cache: what is
+/// missing or damaged is computed again, and what cannot be written is not kept.
+public final class AnalysisStore {
+    private static final Logger LOG = LoggerFactory.getLogger(AnalysisStore.class);
+
+    private final Path folder;
+
+    public AnalysisStore(Path folder) {
+        this.folder = folder;
+    }
+
+    /// In the place that this system has for such things.
+    public static AnalysisStore ofUser() {
+        return new AnalysisStore(
+                Path.of(AppDirsFactory.getInstance().getUserCacheDir("zelvan", null, null)));
+    }
+
+    private Path fileOf(String sha256) {
+        return folder.resolve(sha256 + ".v" + VoiceAnalysis.VERSION);
+    }
+
+    Optional<VoiceAnalysis> load(String sha256) {
+        Path file = fileOf(sha256);
+        if (!Files.exists(file)) {
+            return Optional.empty();
+        }
+        try (DataInputStream in =
+                new DataInputStream(new BufferedInputStream(Files.newInputStream(file)))) {
+            return Optional.of(read(in));
+        } catch (IOException | IllegalArgumentException e) {
+            LOG.warn("The kept analysis {} is damaged and will be made again", file, e);
+            return Optional.empty();
+        }
+    }
+
+    void save(String sha256, VoiceAnalysis analysis) {
+        Path file = fileOf(sha256);
+        Path beside = file.resolveSibling(file.getFileName() + ".part");
+        try {
+            Files.createDirectories(folder);
+            try (DataOutputStream out =
+                    new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(beside)))) {
+                write(out, analysis);
+            }
+            Files.move(
+                    beside,
+                    file,
+                    StandardCopyOption.ATOMIC_MOVE,
+                    StandardCopyOption.REPLACE_EXISTING);
+        } catch (IOException e) {
+            LOG.warn("The analysis could not be kept in {}", folder, e);
+        }
+    }
+
+    private static void write(DataOutputStream out, VoiceAnalysis a) throws IOException {
+        out.writeDouble(a.seconds());
+        out.writeDouble(a.activeDecibels());
+        out.writeDouble(a.pitch().hopSeconds());
+        out.writeInt(a.frames());
+        out.writeInt(a.timbre()[0].length);
+        for (int f = 0; f < a.frames(); f++) {
+            out.writeFloat((float) a.pitch().hertz(f));
+            out.writeFloat((float) a.pitch().voicing(f));
+            out.writeFloat(a.levelDecibels()[f]);
+            for (float value : a.timbre()[f]) {
+                out.writeFloat(value);
+            }
+        }
+        out.writeInt(a.transitions().size());
+        for (Transition t : a.transitions()) {
+            out.writeDouble(t.seconds());
+            out.writeInt(t.changeDecibels().length);
+            for (float value : t.changeDecibels()) {
+                out.writeFloat(value);
+            }
+        }
+        out.writeInt(a.landmarks().size());
+        for (Landmark l : a.landmarks()) {
+            out.writeUTF(l.kind().name());
+            out.writeDouble(l.seconds());
+            out.writeDouble(l.strength());
+        }
+        out.writeInt(a.notes().size());
+        for (Note n : a.notes()) {
+            writeSpan(out, n.span());
+            out.writeDouble(n.hertz());
+        }
+        writeSpans(out, a.phrases());
+        writeSpans(out, a.esses());
+        writeSpans(out, a.breaths());
+    }
+
+    private static void writeSpan(DataOutputStream out, TimeSpan span) throws IOException {
+        out.writeDouble(span.startSeconds());
+        out.writeDouble(span.endSeconds());
+    }
+
+    private static void writeSpans(DataOutputStream out, List<TimeSpan> spans) throws IOException {
+        out.writeInt(spans.size());
+        for (TimeSpan span : spans) {
+            writeSpan(out, span);
+        }
+    }
+
+    private static VoiceAnalysis read(DataInputStream in) throws IOException {
+        double seconds = in.readDouble();
+        double active = in.readDouble();
+        double hop = in.readDouble();
+        int frames = in.readInt();
+        int coefficients = in.readInt();
+        float[] hertz = new float[frames];
+        float[] voicing = new float[frames];
+        float[] level = new float[frames];
+        float[][] timbre = new float[frames][coefficients];
+        for (int f = 0; f < frames; f++) {
+            hertz[f] = in.readFloat();
+            voicing[f] = in.readFloat();
+            level[f] = in.readFloat();
+            for (int c = 0; c < coefficients; c++) {
+                timbre[f][c] = in.readFloat();
+            }
+        }
+        List<Transition> transitions = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            double at = in.readDouble();
+            float[] change = new float[in.readInt()];
+            for (int b = 0; b < change.length; b++) {
+                change[b] = in.readFloat();
+            }
+            transitions.add(new Transition(at, change));
+        }
+        List<Landmark> landmarks = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            landmarks.add(
+                    new Landmark(
+                            LandmarkKind.valueOf(in.readUTF()), in.readDouble(), in.readDouble()));
+        }
+        List<Note> notes = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            notes.add(new Note(readSpan(in), in.readDouble()));
+        }
+        List<TimeSpan> phrases = readSpans(in);
+        List<TimeSpan> esses = readSpans(in);
+        List<TimeSpan> breaths = readSpans(in);
+        PitchTrack pitch = new PitchTrack(hop, hertz, voicing);
+        return new VoiceAnalysis(
+                seconds,
+                pitch,
+                level,
+                active,
+                timbre,
+                transitions,
+                landmarks,
+                phrases,
+                notes,
+                esses,
+                breaths);
+    }
+
+    private static TimeSpan readSpan(DataInputStream in) throws IOException {
+        return new TimeSpan(in.readDouble(), in.readDouble());
+    }
+
+    private static List<TimeSpan> readSpans(DataInputStream in) throws IOException {
+        List<TimeSpan> spans = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            spans.add(readSpan(in));
+        }
+        return spans;
+    }
+}

@@ -1,0 +1,51 @@
+package zelvan.engine;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.units.TimeSpan;
+
+/// Everything derived from one session.
+///
+/// @param session from which
+/// @param voices by voice id
+public record Derived(Session session, Map<String, DerivedVoice> voices) {
+    public static final Derived NOTHING = new Derived(Session.EMPTY, Map.of());
+
+    public Derived {
+        voices = Map.copyOf(voices);
+    }
+
+    public Optional<DerivedVoice> voice(String id) {
+        return Optional.ofNullable(voices.get(id));
+    }
+
+    public Optional<VoiceAnalysis> guideAnalysis() {
+        return session.guide().map(Voice::id).flatMap(this::voice).flatMap(DerivedVoice::analysis);
+    }
+
+    /// The guide's phrases: the columns of the lock map.
+    public List<TimeSpan> guidePhrases() {
+        return guideAnalysis().map(VoiceAnalysis::phrases).orElse(List.of());
+    }
+
+    /// Length of the longest track as it sounds, seconds.
+    public double seconds() {
+        return voices.values().stream()
+                .flatMap(v -> v.locked().stream())
+                .mapToDouble(s -> (double) s.frames() / s.sampleRateHertz())
+                .max()
+                .orElse(0);
+    }
+
+    public List<ZelvanProblem> problems() {
+        return session.voices().stream()
+                .flatMap(v -> voice(v.id()).stream())
+                .flatMap(v -> v.problem().stream())
+                .toList();
+    }
+}

@@ -1,0 +1,33 @@
+package zelvan.engine;
+
+import java.util.Optional;
+import zelvan.align.Alignment;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.SoundFile;
+import zelvan.measure.LockMap;
+import zelvan.problem.ZelvanProblem;
+import zelvan.render.VoiceSource;
+import zelvan.timing.TimingResult;
+
+/// What was derived for one track. Where something went wrong, the problem says so and the rest is
+/// empty.
+///
+/// @param voiceId of the track
+/// @param file its audio
+/// @param analysis what is heard in it; empty for the bed
+/// @param alignment with the guide; [Alignment#NONE] for guide and bed
+/// @param timing when each of its moments sounds
+/// @param raw as recorded
+/// @param locked as edited; the same as `raw` where nothing is edited
+/// @param lock its figures
+/// @param problem what went wrong
+public record DerivedVoice(
+        String voiceId,
+        Optional<SoundFile> file,
+        Optional<VoiceAnalysis> analysis,
+        Alignment alignment,
+        TimingResult timing,
+        Optional<VoiceSource> raw,
+        Optional<VoiceSource> locked,
+        LockMap lock,
+        Optional<ZelvanProblem> problem) {}

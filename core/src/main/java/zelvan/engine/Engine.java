@@ -1,0 +1,156 @@
+package zelvan.engine;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+
+/// Derives everything from a session, remembering what it has derived before.
+///
+/// How it works: each track has a [VoiceChain]; the chains run in parallel on the engine's threads,
+/// the guide's first step before all others' second. [#derive] does that for a session and waits;
+/// [#want] asks for it in the background, where only the newest session counts.
+///
+/// Thread safety: any thread may call it; derivations run one after another.
+public final class Engine implements AutoCloseable {
+    private final AnalysisStore store;
+    private final ExecutorService workers;
+    private final ExecutorService conductor;
+    private final Map<String, VoiceChain> chains = new HashMap<>();
+    private volatile Session wanted = Session.EMPTY;
+
+    public Engine(AnalysisStore store) {
+        this(store, Runtime.getRuntime().availableProcessors());
+    }
+
+    /// @param threads how many voices are worked on at the same time
+    public Engine(AnalysisStore store, int threads) {
+        this.store = store;
+        AtomicInteger number = new AtomicInteger();
+        workers =
+                Executors.newFixedThreadPool(
+                        threads, task -> daemon(task, "zelvan-worker-" + number.incrementAndGet()));
+        conductor = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-conductor"));
+    }
+
+    private static Thread daemon(Runnable task, String name) {
+        Thread thread = new Thread(task, name);
+        thread.setDaemon(true);
+        return thread;
+    }
+
+    /// Derives everything, and waits for it.
+    ///
+    /// @throws CancellationException if the progress says so
+    public synchronized Derived derive(Session session, Progress progress) {
+        chains.keySet().retainAll(session.voices().stream().map(Voice::id).toList());
+        session.voices().forEach(v -> chains.computeIfAbsent(v.id(), id -> new VoiceChain(store)));
+        Steps steps = new Steps(progress, 2 * session.voices().size());
+        List<Runnable> listening = new ArrayList<>();
+        for (Voice voice : session.voices()) {
+            VoiceChain chain = chainOf(voice);
+            listening.add(
+                    () -> steps.run("Listening to " + voice.name(), () -> chain.prepare(voice)));
+        }
+        runAll(listening);
+        Optional<VoiceChain> guide = session.guide().map(this::chainOf);
+        Map<String, DerivedVoice> derived = new java.util.concurrent.ConcurrentHashMap<>();
+        List<Runnable> matching = new ArrayList<>();
+        for (Voice voice : session.voices()) {
+            VoiceChain chain = chainOf(voice);
+            matching.add(() ->
+                    steps.run(
+                            "Matching " + voice.name(),
+                            () -> derived.put(voice.id(), chain.derive(session, voice, guide))));
+        }
+        runAll(matching);
+        return new Derived(session, derived);
+    }
+
+    private VoiceChain chainOf(Voice voice) {
+        return java.util.Objects.requireNonNull(chains.get(voice.id()), "every voice has a chain");
+    }
+
+    /// Asks for everything in the background. A session asked for before and not begun yet is
+    /// dropped.
+    ///
+    /// @param ready receives the result, on the engine's thread; not called for what was dropped or
+    ///   cancelled
+    public void want(Session session, Progress progress, Consumer<Derived> ready) {
+        wanted = session;
+        var unused =
+                conductor.submit(() -> {
+                    if (isNewest(session)) {
+                        try {
+                            ready.accept(derive(session, progress));
+                        } catch (CancellationException e) {
+                            progress.report("Cancelled", 1);
+                        }
+                    }
+                });
+    }
+
+    @SuppressWarnings(
+            "ReferenceEquality") // the very session that was asked for last, not one like it
+    private boolean isNewest(Session session) {
+        return wanted == session;
+    }
+
+    private void runAll(List<Runnable> tasks) {
+        List<Future<?>> running = new ArrayList<>();
+        for (Runnable task : tasks) {
+            running.add(workers.submit(task));
+        }
+        for (Future<?> future : running) {
+            try {
+                future.get();
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                running.forEach(f -> f.cancel(true));
+                throw new CancellationException("interrupted");
+            } catch (ExecutionException e) {
+                running.forEach(f -> f.cancel(true));
+                if (e.getCause() instanceof RuntimeException cause) {
+                    throw cause;
+                }
+                throw new IllegalStateException(e.getCause());
+            }
+        }
+    }
+
+    @Override
+    public void close() {
+        conductor.shutdownNow();
+        workers.shutdownNow();
+    }
+
+    private static final class Steps {
+        private final Progress progress;
+        private final int count;
+        private final AtomicInteger done = new AtomicInteger();
+
+        Steps(Progress progress, int count) {
+            this.progress = progress;
+            this.count = Math.max(1, count);
+        }
+
+        void run(String what, Runnable step) {
+            if (progress.cancelled()) {
+                throw new CancellationException("cancelled by the user");
+            }
+            progress.report(what, (double) done.get() / count);
+            step.run();
+            progress.report(what, (double) done.incrementAndGet() / count);
+        }
+    }
+}

@@ -1,0 +1,99 @@
+package zelvan.exchange;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.units.TimeSpan;
+
+/// What is heard in one voice, as JSON: pitch, landmarks, esses, breaths, phrases and notes.
+public final class AnalysisJson {
+    private record PitchOut(
+            double startSeconds, double hopSeconds, double[] hz, double[] voicing) {}
+
+    private record LandmarkOut(String kind, double seconds) {}
+
+    private record NoteOut(double start, double end, double hz) {}
+
+    private record Document(
+            PitchOut pitch,
+            List<LandmarkOut> landmarks,
+            List<double[]> esses,
+            List<double[]> breaths,
+            List<double[]> phrases,
+            List<NoteOut> notes) {}
+
+    private AnalysisJson() {}
+
+    /// @throws ExchangeProblem if the file cannot be written
+    public static void write(Path file, VoiceAnalysis analysis) throws ExchangeProblem {
+        int frames = analysis.pitch().frames();
+        double[] hz = new double[frames];
+        double[] voicing = new double[frames];
+        for (int f = 0; f < frames; f++) {
+            hz[f] = analysis.pitch().voiced(f) ? rounded(analysis.pitch().hertz(f), 1000) : 0;
+            voicing[f] = rounded(analysis.pitch().voicing(f), 1000);
+        }
+        Document document =
+                new Document(
+                        new PitchOut(0, analysis.pitch().hopSeconds(), hz, voicing),
+                        analysis.landmarks().stream()
+                                .map(l ->
+                                        new LandmarkOut(
+                                                l.kind().name().toLowerCase(Locale.ROOT),
+                                                rounded(l.seconds(), 100_000)))
+                                .toList(),
+                        pairs(analysis.esses()),
+                        pairs(analysis.breaths()),
+                        pairs(analysis.phrases()),
+                        analysis.notes().stream()
+                                .map(n ->
+                                        new NoteOut(
+                                                rounded(n.span().startSeconds(), 100_000),
+                                                rounded(n.span().endSeconds(), 100_000),
+                                                rounded(n.hertz(), 1000)))
+                                .toList());
+        JsonOut.write(file, document);
+    }
+
+    static List<double[]> pairs(List<TimeSpan> spans) {
+        List<double[]> pairs = new ArrayList<>();
+        for (TimeSpan span : spans) {
+            pairs.add(
+                    new double[] {
+                        rounded(span.startSeconds(), 100_000), rounded(span.endSeconds(), 100_000)
+                    });
+        }
+        return pairs;
+    }
+
+    static double rounded(double value, double scale) {
+        return Math.round(value * scale) / scale;
+    }
+
+    /// Writes any value as JSON.
+    static final class JsonOut {
+        private static final JsonMapper JSON = JsonMapper.builder().build();
+
+        private JsonOut() {}
+
+        static void write(Path file, Object document) throws ExchangeProblem {
+            try {
+                Path folder = file.toAbsolutePath().getParent();
+                if (folder != null) {
+                    java.nio.file.Files.createDirectories(folder);
+                }
+                JSON.writeValue(file.toFile(), document);
+            } catch (JacksonException | java.io.IOException e) {
+                throw new ExchangeProblem(
+                        file,
+                        "it could not be written",
+                        "Check the folder's rights and the room on the disk",
+                        e);
+            }
+        }
+    }
+}

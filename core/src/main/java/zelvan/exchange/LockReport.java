@@ -1,0 +1,235 @@
+package zelvan.exchange;
+
+import com.samskivert.mustache.Mustache;
+import de.siegmar.fastcsv.writer.CsvWriter;
+import java.io.IOException;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import zelvan.align.Alignment;
+import zelvan.measure.Lock;
+import zelvan.measure.LockMap;
+import zelvan.timing.TimingResult;
+
+/// What was done to a stack and what is left, as JSON, CSV or one HTML page.
+public final class LockReport {
+    private static final double SCALE = 1_000_000;
+
+    /// One voice of the report.
+    ///
+    /// @param name as the user calls it
+    /// @param file as recorded
+    /// @param output as printed; the same as `file` where nothing was printed
+    public record Part(
+            String name,
+            Path file,
+            Path output,
+            Alignment alignment,
+            TimingResult timing,
+            LockMap lock) {}
+
+    private record PointOut(double sourceSeconds, double outputSeconds) {}
+
+    private record AnchorOut(
+            String kind,
+            double sourceSeconds,
+            double guideSeconds,
+            double outputSeconds,
+            double confidence,
+            boolean held) {}
+
+    private record TimingOut(
+            double beforeMedianMs, double beforeP90Ms, double afterMedianMs, double afterP90Ms) {}
+
+    private record PartOut(
+            String file,
+            String output,
+            List<PointOut> timeMap,
+            List<AnchorOut> anchors,
+            List<double[]> unmatched,
+            TimingOut timing) {}
+
+    private record GuideOut(String file, List<double[]> phrases) {}
+
+    private record Document(GuideOut guide, List<PartOut> parts) {}
+
+    private LockReport() {}
+
+    /// @param guide the guide's file
+    /// @param phrases its phrases
+    /// @throws ExchangeProblem if the file cannot be written
+    public static void writeJson(
+            Path file, Path guide, List<zelvan.units.TimeSpan> phrases, List<Part> parts)
+            throws ExchangeProblem {
+        List<PartOut> out = new ArrayList<>();
+        for (Part part : parts) {
+            out.add(
+                    new PartOut(
+                            part.file().toString(),
+                            part.output().toString(),
+                            part.timing().map().points().stream()
+                                    .map(p ->
+                                            new PointOut(
+                                                    round(p.sourceSeconds()),
+                                                    round(p.outputSeconds())))
+                                    .toList(),
+                            anchors(part),
+                            AnalysisJson.pairs(part.alignment().unmatched()),
+                            timing(part.lock())));
+        }
+        AnalysisJson.JsonOut.write(
+                file,
+                new Document(new GuideOut(guide.toString(), AnalysisJson.pairs(phrases)), out));
+    }
+
+    private static List<AnchorOut> anchors(Part part) {
+        return part.alignment().anchors().stream()
+                .map(a ->
+                        new AnchorOut(
+                                a.kind()
+                                        .map(k -> k.name().toLowerCase(Locale.ROOT))
+                                        .orElse("passage"),
+                                round(a.sourceSeconds()),
+                                round(a.guideSeconds()),
+                                round(part.timing().map().outputSecondsAt(a.sourceSeconds())),
+                                AnalysisJson.rounded(a.confidence(), 1000),
+                                a.held()))
+                .toList();
+    }
+
+    private static TimingOut timing(LockMap lock) {
+        return new TimingOut(
+                millis(lock.before().medianSeconds()),
+                millis(lock.before().p90Seconds()),
+                millis(lock.after().medianSeconds()),
+                millis(lock.after().p90Seconds()));
+    }
+
+    private static double round(double value) {
+        return AnalysisJson.rounded(value, SCALE);
+    }
+
+    private static double millis(double seconds) {
+        return AnalysisJson.rounded(seconds * 1000, 100);
+    }
+
+    /// One row for each voice and phrase.
+    ///
+    /// @throws ExchangeProblem if the file cannot be written
+    public static void writeCsv(Path file, List<Part> parts) throws ExchangeProblem {
+        try (Writer writer = open(file);
+                CsvWriter csv = CsvWriter.builder().build(writer)) {
+            csv.writeRecord(
+                    "voice",
+                    "phraseStartSeconds",
+                    "phraseEndSeconds",
+                    "state",
+                    "beforeMedianMs",
+                    "beforeP90Ms",
+                    "afterMedianMs",
+                    "afterP90Ms");
+            for (Part part : parts) {
+                for (LockMap.Cell cell : part.lock().cells()) {
+                    csv.writeRecord(
+                            part.name(),
+                            text("%.3f", cell.phrase().startSeconds()),
+                            text("%.3f", cell.phrase().endSeconds()),
+                            cell.state().name().toLowerCase(Locale.ROOT).replace('_', ' '),
+                            text("%.2f", cell.before().medianSeconds() * 1000),
+                            text("%.2f", cell.before().p90Seconds() * 1000),
+                            text("%.2f", cell.after().medianSeconds() * 1000),
+                            text("%.2f", cell.after().p90Seconds() * 1000));
+                }
+            }
+        } catch (IOException e) {
+            throw unwritable(file, e);
+        }
+    }
+
+    /// One self-contained page.
+    ///
+    /// @throws ExchangeProblem if the file cannot be written
+    public static void writeHtml(Path file, String song, String guide, List<Part> parts)
+            throws ExchangeProblem {
+        List<Map<String, Object>> rows = new ArrayList<>();
+        for (Part part : parts) {
+            rows.add(
+                    Map.of(
+                            "name", part.name(),
+                            "before", figures(part.lock().before()),
+                            "after", figures(part.lock().after()),
+                            "cells", part.lock().cells().stream().map(LockReport::cell).toList()));
+        }
+        List<Map<String, Object>> columns =
+                parts.isEmpty()
+                        ? List.of()
+                        : parts.getFirst().lock().cells().stream()
+                                .map(c ->
+                                        Map.<String, Object>of(
+                                                "at", clock(c.phrase().startSeconds())))
+                                .toList();
+        try (Writer writer = open(file);
+                var template =
+                        new java.io.InputStreamReader(
+                                java.util.Objects.requireNonNull(
+                                        LockReport.class.getResourceAsStream("report.html")),
+                                StandardCharsets.UTF_8)) {
+            Mustache.compiler()
+                    .compile(template)
+                    .execute(
+                            Map.of("song", song, "guide", guide, "rows", rows, "columns", columns),
+                            writer);
+        } catch (IOException e) {
+            throw unwritable(file, e);
+        }
+    }
+
+    private static Map<String, Object> cell(LockMap.Cell cell) {
+        String state =
+                switch (cell.state()) {
+                    case MATCHED -> "";
+                    case SILENT -> "silent";
+                    case DOUBTFUL -> "doubtful";
+                    case SING_AGAIN -> "better sung again";
+                    case PROTECTED -> "protected";
+                };
+        String figure =
+                cell.state() == LockMap.State.SILENT
+                        ? ""
+                        : cell.before().medianText() + " → " + cell.after().medianText();
+        return Map.of("figure", figure, "state", state);
+    }
+
+    private static String figures(Lock lock) {
+        return lock.count() == 0 ? "–" : lock.medianText() + " / " + lock.p90Text();
+    }
+
+    private static String clock(double seconds) {
+        return text("%d:", (int) (seconds / 60)) + text("%04.1f", seconds % 60);
+    }
+
+    private static String text(String format, Object value) {
+        return String.format(Locale.ROOT, format, value);
+    }
+
+    private static Writer open(Path file) throws IOException {
+        Path folder = file.toAbsolutePath().getParent();
+        if (folder != null) {
+            Files.createDirectories(folder);
+        }
+        return Files.newBufferedWriter(file, StandardCharsets.UTF_8);
+    }
+
+    private static ExchangeProblem unwritable(Path file, IOException cause) {
+        return new ExchangeProblem(
+                file,
+                "it could not be written",
+                "Check the folder's rights and the room on the disk",
+                cause);
+    }
+}

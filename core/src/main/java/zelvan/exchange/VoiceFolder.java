@@ -1,0 +1,151 @@
+package zelvan.exchange;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+import zelvan.audio.SoundFiles;
+import zelvan.session.AudioReference;
+import zelvan.session.Edit;
+import zelvan.session.Role;
+import zelvan.session.Session;
+import zelvan.session.Stack;
+import zelvan.session.Voice;
+import zelvan.timing.TimingSettings;
+
+/// Brings files in: finds the voices in what was dropped or named, guesses what each of them is
+/// from its name, and puts it into a stack of its kind.
+public final class VoiceFolder {
+    /// How tightly a stack sits until somebody says otherwise: half way is where most people start.
+    public static final TimingSettings STARTING_POINT = new TimingSettings(0.5, 0);
+
+    private VoiceFolder() {}
+
+    /// The sound files in what was named: files as they are, folders by their files, in order of
+    /// name.
+    ///
+    /// @throws ExchangeProblem if a folder cannot be read or there is no sound file at all
+    public static List<Path> soundFiles(List<Path> named) throws ExchangeProblem {
+        List<Path> files = new ArrayList<>();
+        for (Path path : named) {
+            if (Files.isDirectory(path)) {
+                try (Stream<Path> inside = Files.list(path)) {
+                    inside.filter(Files::isRegularFile)
+                            .filter(SoundFiles::hasAudioName)
+                            .sorted()
+                            .forEach(files::add);
+                } catch (IOException e) {
+                    throw new ExchangeProblem(
+                            path,
+                            "the folder could not be read",
+                            "Give your account the right to read it",
+                            e);
+                }
+            } else {
+                files.add(path);
+            }
+        }
+        if (files.isEmpty()) {
+            throw new ExchangeProblem(
+                    named.isEmpty() ? Path.of("nothing") : named.getFirst(),
+                    "there is no sound file in it",
+                    "Choose a folder with WAV, AIFF or FLAC files");
+        }
+        return files;
+    }
+
+    /// An edit that adds those files to a session, after those that are there.
+    public static Edit.AddVoices adding(Session session, List<Path> files) {
+        boolean needsGuide = session.guide().isEmpty();
+        int guideIndex = needsGuide ? guessedGuide(files) : -1;
+        List<Voice> voices = new ArrayList<>();
+        List<Stack> stacks = new ArrayList<>();
+        int number = session.voices().size();
+        for (int i = 0; i < files.size(); i++) {
+            Path file = files.get(i).toAbsolutePath().normalize();
+            String name = nameOf(file);
+            Role role = i == guideIndex ? Role.GUIDE : guessedRole(name);
+            String stackId = role.follows() ? stackFor(role).id() : "";
+            if (role.follows() && stacks.stream().noneMatch(s -> s.id().equals(stackId))) {
+                stacks.add(stackFor(role));
+            }
+            voices.add(
+                    Voice.of(
+                            freshId(session, ++number),
+                            name,
+                            new AudioReference(file.toString(), 0, ""),
+                            role,
+                            stackId));
+        }
+        return new Edit.AddVoices(voices, stacks);
+    }
+
+    private static String freshId(Session session, int number) {
+        int n = number;
+        while (session.voice("v" + n).isPresent()) {
+            n += 1000;
+        }
+        return "v" + n;
+    }
+
+    /// The stack in which voices of a role start.
+    public static Stack stackFor(Role role) {
+        String name =
+                switch (role) {
+                    case DOUBLE, GUIDE, BED -> "Doubles";
+                    case HARMONY -> "Harmonies";
+                    case OCTAVE -> "Octaves";
+                    case TAKE -> "Takes";
+                };
+        return new Stack(name.toLowerCase(Locale.ROOT), name, STARTING_POINT);
+    }
+
+    private static String nameOf(Path file) {
+        String name = String.valueOf(file.getFileName());
+        int dot = name.lastIndexOf('.');
+        return dot > 0 ? name.substring(0, dot) : name;
+    }
+
+    private static int guessedGuide(List<Path> files) {
+        for (int i = 0; i < files.size(); i++) {
+            if (has(nameOf(files.get(i)), "guide", "lead", "main vocal")) {
+                return i;
+            }
+        }
+        for (int i = 0; i < files.size(); i++) {
+            if (guessedRole(nameOf(files.get(i))) != Role.BED) {
+                return i;
+            }
+        }
+        return 0;
+    }
+
+    /// What a track is, by its name; a double if the name does not say.
+    static Role guessedRole(String name) {
+        if (has(name, "bed", "instrumental", "backing track", "playback", "accompaniment")) {
+            return Role.BED;
+        }
+        if (has(name, "octave", "oct ")) {
+            return Role.OCTAVE;
+        }
+        if (has(
+                name, "harm", "high", "low", "third", "fifth", "alto", "tenor", "bass",
+                "soprano")) {
+            return Role.HARMONY;
+        }
+        return has(name, "take", "alt") ? Role.TAKE : Role.DOUBLE;
+    }
+
+    private static boolean has(String name, String... words) {
+        String lower = name.toLowerCase(Locale.ROOT);
+        for (String word : words) {
+            if (lower.contains(word)) {
+                return true;
+            }
+        }
+        return false;
+    }
+}

@@ -1,0 +1,54 @@
+package zelvan.play;
+
+import zelvan.render.VoiceSource;
+
+/// Adds the tracks of a program, block by block. When the program or the place changes, the old one
+/// fades into the new one within a block, so that nothing clicks. Used by one thread.
+final class Mixer {
+    static final int BLOCK_FRAMES = 512;
+
+    private final float[] scratch = new float[BLOCK_FRAMES];
+    private final float[] otherLeft = new float[BLOCK_FRAMES];
+    private final float[] otherRight = new float[BLOCK_FRAMES];
+    private Program current = Program.SILENCE;
+    private long nextFrame;
+
+    /// Mixes one block.
+    ///
+    /// @param program what is to be heard from now on
+    /// @param frame from where
+    void mix(Program program, long frame, float[] left, float[] right) {
+        render(program, frame, left, right);
+        if (program != current || frame != nextFrame) {
+            render(current, nextFrame, otherLeft, otherRight);
+            for (int i = 0; i < BLOCK_FRAMES; i++) {
+                float rising = (i + 1f) / BLOCK_FRAMES;
+                left[i] = rising * left[i] + (1 - rising) * otherLeft[i];
+                right[i] = rising * right[i] + (1 - rising) * otherRight[i];
+            }
+        }
+        current = program;
+        nextFrame = frame + BLOCK_FRAMES;
+    }
+
+    private void render(Program program, long frame, float[] left, float[] right) {
+        java.util.Arrays.fill(left, 0, BLOCK_FRAMES, 0);
+        java.util.Arrays.fill(right, 0, BLOCK_FRAMES, 0);
+        for (Program.Track track : program.tracks()) {
+            VoiceSource source = track.source(program.version());
+            boolean stereo = source.channelCount() > 1;
+            source.read(0, frame, scratch, BLOCK_FRAMES);
+            add(left, (float) track.leftGain());
+            if (stereo) {
+                source.read(1, frame, scratch, BLOCK_FRAMES);
+            }
+            add(right, (float) track.rightGain());
+        }
+    }
+
+    private void add(float[] side, float gain) {
+        for (int i = 0; i < BLOCK_FRAMES; i++) {
+            side[i] += gain * scratch[i];
+        }
+    }
+}

@@ -1,0 +1,88 @@
+package zelvan.play;
+
+import java.util.concurrent.locks.LockSupport;
+
+/// Keeps time like a sound card where there is none, and remembers the last seconds that were
+/// played.
+public final class SimulatedOutput implements Output {
+    private static final int REMEMBERED_SECONDS = 20;
+    private static final int BUFFER_FRAMES = 2048;
+
+    private final int sampleRateHertz;
+    private final float[] left;
+    private final float[] right;
+    private long written;
+    private long startNanos = System.nanoTime();
+    private long startFrame;
+
+    public SimulatedOutput(int sampleRateHertz) {
+        this.sampleRateHertz = sampleRateHertz;
+        left = new float[REMEMBERED_SECONDS * sampleRateHertz];
+        right = new float[left.length];
+    }
+
+    @Override
+    public String name() {
+        return "simulated";
+    }
+
+    @Override
+    public int sampleRateHertz() {
+        return sampleRateHertz;
+    }
+
+    @Override
+    public synchronized int bufferedFrames() {
+        return (int) Math.clamp(written - startFrame - elapsedFrames(), 0, BUFFER_FRAMES);
+    }
+
+    private long elapsedFrames() {
+        return (long) ((System.nanoTime() - startNanos) * 1e-9 * sampleRateHertz);
+    }
+
+    @Override
+    public void write(float[] newLeft, float[] newRight, int count) {
+        long ahead;
+        synchronized (this) {
+            for (int i = 0; i < count; i++) {
+                int at = (int) ((written + i) % left.length);
+                left[at] = newLeft[i];
+                right[at] = newRight[i];
+            }
+            written += count;
+            ahead = written - startFrame - elapsedFrames();
+            if (ahead < 0) {
+                startFrame = written;
+                startNanos = System.nanoTime();
+            }
+        }
+        if (ahead > BUFFER_FRAMES) {
+            LockSupport.parkNanos((long) ((ahead - BUFFER_FRAMES) * 1e9 / sampleRateHertz));
+        }
+    }
+
+    /// The last samples of the left side, the newest last.
+    ///
+    /// @param count at most 20 seconds of them
+    public synchronized float[] lastLeft(int count) {
+        float[] last = new float[(int) Math.min(count, written)];
+        for (int i = 0; i < last.length; i++) {
+            last[i] = left[(int) ((written - last.length + i) % left.length)];
+        }
+        return last;
+    }
+
+    /// How many frames were played in all.
+    public synchronized long writtenFrames() {
+        return written;
+    }
+
+    @Override
+    public synchronized void flush() {
+        startFrame = written;
+        startNanos = System.nanoTime();
+    }
+
+    @Override
+    public void close() {}
+}

@@ -1,0 +1,4 @@
+@NullMarked
+package zelvan.desktop;
+
+import org.jspecify.annotations.NullMarked;
