@@ -46,7 +46,7 @@ public final class Aligner {
                                             radius,
                                             guideRows.count(),
                                             voiceRows.count()))
-                            .orElseGet(() -> Band.whole(guideRows.count(), voiceRows.count()));
+                            .orElseGet(() -> Band.ofSong(guideRows.count(), voiceRows.count()));
             for (Anchor anchor : held) {
                 band.passThrough(
                         row(anchor.guideSeconds(), rowSeconds, guideRows.count()),

@@ -3,11 +3,22 @@ package zelvan.align;
 /// For each row of the guide the rows of the voice that may belong to it: `low[i]` to `high[i]`,
 /// both included. Both borders never fall, and neighbouring rows touch.
 record Band(int[] low, int[] high) {
-    /// Everything is possible.
-    static Band whole(int guideRows, int voiceRows) {
+    /// Cells that are looked at in a whole song, a byte each: five minutes at 40 ms, every moment
+    /// against every other.
+    private static final long MOST_CELLS = 60_000_000;
+
+    /// Everything is possible; in songs so long that this would take too much memory, everything
+    /// within reach: half a minute in half an hour.
+    static Band ofSong(int guideRows, int voiceRows) {
         int[] low = new int[guideRows];
         int[] high = new int[guideRows];
-        java.util.Arrays.fill(high, voiceRows - 1);
+        long radius = MOST_CELLS / 2 / guideRows;
+        boolean all = (long) guideRows * voiceRows <= MOST_CELLS;
+        for (int i = 0; i < guideRows; i++) {
+            low[i] = all ? 0 : Math.clamp(i - radius, 0, voiceRows - 1);
+            high[i] = all ? voiceRows - 1 : Math.clamp(i + radius, 0, voiceRows - 1);
+        }
+        high[guideRows - 1] = voiceRows - 1;
         return new Band(low, high);
     }
 
@@ -69,13 +80,5 @@ record Band(int[] low, int[] high) {
         for (int i = guideRow + 1; i < low.length && low[i] > voiceRow + 1; i++) {
             low[i] = voiceRow + 1;
         }
-    }
-
-    long cells() {
-        long cells = 0;
-        for (int i = 0; i < low.length; i++) {
-            cells += high[i] - low[i] + 1;
-        }
-        return cells;
     }
 }

@@ -3,7 +3,9 @@ package zelvan.align;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.Transition;
@@ -35,7 +37,11 @@ final class LandmarkPairing {
 
     private static final double SURE_COST = 0.12;
     private static final double HOPELESS_COST = 0.62;
+
+    /// Steeper than this between close neighbours, one of the two is wrong.
     private static final double STEEPEST = 3;
+
+    private static final double CLOSE_SECONDS = 0.15;
 
     private final VoiceAnalysis guide;
     private final VoiceAnalysis voice;
@@ -51,7 +57,8 @@ final class LandmarkPairing {
     }
 
     List<Anchor> anchors(List<Anchor> held) {
-        List<Anchor> anchors = new ArrayList<>(held);
+        TreeMap<Double, Anchor> anchors = new TreeMap<>();
+        held.forEach(anchor -> anchors.put(anchor.guideSeconds(), anchor));
         List<Pair> pairs = new ArrayList<>();
         for (Transition transition : guide.transitions()) {
             pair(transition).ifPresent(pairs::add);
@@ -63,8 +70,7 @@ final class LandmarkPairing {
         for (Anchor filler : fillers(anchors)) {
             addIfFitting(anchors, filler);
         }
-        anchors.sort(Comparator.comparingDouble(Anchor::guideSeconds));
-        return anchors;
+        return List.copyOf(anchors.values());
     }
 
     private record Pair(Anchor anchor, double score) {}
@@ -77,11 +83,12 @@ final class LandmarkPairing {
         }
         Transition best = null;
         double bestScore = LEAST_SCORE;
-        for (Transition other : voice.transitions()) {
-            double away = Math.abs(other.seconds() - expected) / REACH_SECONDS;
-            if (away >= 1) {
-                continue;
+        for (int k = firstAfter(expected - REACH_SECONDS); k < voice.transitions().size(); k++) {
+            Transition other = voice.transitions().get(k);
+            if (other.seconds() >= expected + REACH_SECONDS) {
+                break;
             }
+            double away = Math.abs(other.seconds() - expected) / REACH_SECONDS;
             double strength = Math.min(transition.strengthDecibels(), other.strengthDecibels());
             double score =
                     transition.likeness(other) * Math.min(1, strength / PLAIN_DECIBELS)
@@ -104,6 +111,21 @@ final class LandmarkPairing {
         return Optional.of(new Pair(anchor, bestScore));
     }
 
+    /// Index of the voice's first transition after a time.
+    private int firstAfter(double seconds) {
+        int low = 0;
+        int high = voice.transitions().size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (voice.transitions().get(middle).seconds() > seconds) {
+                high = middle;
+            } else {
+                low = middle + 1;
+            }
+        }
+        return low;
+    }
+
     private Optional<LandmarkKind> kindAt(double guideSeconds) {
         return guide.landmarks().stream()
                 .filter(l -> Math.abs(l.seconds() - guideSeconds) < SAME_SECONDS)
@@ -121,23 +143,27 @@ final class LandmarkPairing {
                 .anyMatch(wall -> wall.widenedBy(NEAREST_SECONDS).contains(sourceSeconds));
     }
 
-    /// Adds an anchor unless it contradicts or repeats one that is there.
-    private static void addIfFitting(List<Anchor> anchors, Anchor anchor) {
-        for (Anchor other : anchors) {
-            double guideStep = anchor.guideSeconds() - other.guideSeconds();
-            double sourceStep = anchor.sourceSeconds() - other.sourceSeconds();
-            boolean near = Math.min(Math.abs(guideStep), Math.abs(sourceStep)) < NEAREST_SECONDS;
-            boolean crossing = guideStep * sourceStep <= 0;
-            double rate = guideStep / sourceStep;
-            boolean close = Math.abs(guideStep) < 0.15;
-            if (near || crossing || (close && (rate > STEEPEST || rate < 1 / STEEPEST))) {
-                return;
-            }
+    /// Adds an anchor unless it contradicts or repeats one of its neighbours.
+    private static void addIfFitting(TreeMap<Double, Anchor> anchors, Anchor anchor) {
+        Map.Entry<Double, Anchor> before = anchors.floorEntry(anchor.guideSeconds());
+        Map.Entry<Double, Anchor> after = anchors.ceilingEntry(anchor.guideSeconds());
+        if ((before == null || fits(before.getValue(), anchor))
+                && (after == null || fits(anchor, after.getValue()))) {
+            anchors.put(anchor.guideSeconds(), anchor);
         }
-        anchors.add(anchor);
     }
 
-    private List<Anchor> fillers(List<Anchor> anchors) {
+    private static boolean fits(Anchor a, Anchor b) {
+        double guideStep = b.guideSeconds() - a.guideSeconds();
+        double sourceStep = b.sourceSeconds() - a.sourceSeconds();
+        if (guideStep < NEAREST_SECONDS || sourceStep < NEAREST_SECONDS) {
+            return false;
+        }
+        double rate = guideStep / sourceStep;
+        return guideStep > CLOSE_SECONDS || (rate <= STEEPEST && rate >= 1 / STEEPEST);
+    }
+
+    private List<Anchor> fillers(TreeMap<Double, Anchor> anchors) {
         List<Anchor> fillers = new ArrayList<>();
         double last = Double.NEGATIVE_INFINITY;
         for (int f = 0; f < guide.frames(); f++) {
@@ -147,9 +173,7 @@ final class LandmarkPairing {
                 continue;
             }
             boolean sung = guide.active(f) && voice.active(voice.frameAt(source));
-            boolean lonely =
-                    anchors.stream()
-                            .noneMatch(a -> Math.abs(a.guideSeconds() - t) < FILL_SECONDS / 2);
+            boolean lonely = anchors.subMap(t - FILL_SECONDS / 2, t + FILL_SECONDS / 2).isEmpty();
             if (sung && lonely) {
                 fillers.add(new Anchor(Optional.empty(), source, t, confidence(t), false));
                 last = t;

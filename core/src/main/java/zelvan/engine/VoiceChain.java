@@ -52,6 +52,7 @@ final class VoiceChain {
     private final Memo<TimingKey, LockMap> lock = new Memo<>();
     private Optional<SoundFile> file = Optional.empty();
     private Optional<VoiceAnalysis> analysis = Optional.empty();
+    private Optional<TimeMapper> mapper = Optional.empty();
     private Optional<Epochs> epochs = Optional.empty();
     private Optional<ZelvanProblem> problem = Optional.empty();
     private boolean loaded;
@@ -139,9 +140,7 @@ final class VoiceChain {
         TimingResult timed =
                 timing.get(
                         timingKey,
-                        () ->
-                                new TimeMapper()
-                                        .map(heard, matched, t -> voice.timingAt(t, stack), walls));
+                        () -> mapper(heard).map(matched, t -> voice.timingAt(t, stack), walls));
         VoiceSource locked =
                 timed.map().isIdentity()
                         ? raw.orElseThrow()
@@ -167,6 +166,13 @@ final class VoiceChain {
                 Optional.of(locked),
                 measured,
                 problem);
+    }
+
+    private TimeMapper mapper(VoiceAnalysis heard) {
+        if (mapper.isEmpty()) {
+            mapper = Optional.of(new TimeMapper(heard));
+        }
+        return mapper.get();
     }
 
     private VoiceSource rendered(SoundFile own, VoiceAnalysis heard, TimeMap map) {

@@ -4,7 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import zelvan.timing.TimeMap;
 
-/// Decides what is played when, so that a voice runs along a time map at its own pitch.
+/// Decides what is played when, so that a voice runs along a time map at its own pitch. Immutable:
+/// any thread may ask for any stretch.
 ///
 /// How it works: where the map has slope 1, and at the borders of voiced stretches, marks are set
 /// exactly. In between, a voiced stretch proceeds epoch by epoch, leaving out or repeating whole
@@ -30,7 +31,6 @@ final class SplicePlanner {
     private final Epochs epochs;
     private final TimeMap map;
     private final int rate;
-    private final List<long[]> marks = new ArrayList<>();
 
     SplicePlanner(float[] samples, int sampleRateHertz, Epochs epochs, TimeMap map) {
         this.samples = samples;
@@ -39,52 +39,55 @@ final class SplicePlanner {
         this.map = map;
     }
 
-    private record Pin(long source, long output) {
+    /// A frame of the source that sounds exactly at a frame of the output.
+    record Pin(long source, long output) {
         long shift() {
             return source - output;
         }
     }
 
-    Splices plan() {
-        List<Pin> pins = pins();
-        add(pins.getFirst(), false);
-        for (int i = 1; i < pins.size(); i++) {
-            Pin a = pins.get(i - 1);
-            Pin b = pins.get(i);
-            if (a.shift() != b.shift()) {
-                fill(a, b);
+    /// What is played from one pin to the next, where their shifts differ.
+    Splices between(Pin a, Pin b) {
+        Marks marks = new Marks();
+        marks.add(a.output, a.source, false);
+        int run = voicedRun(a, b);
+        if (run >= 0) {
+            fillVoiced(run, a, b, marks);
+        } else {
+            fillUnvoiced(a, b, marks);
+        }
+        marks.add(b.output, b.source, run < 0);
+        return marks.splices();
+    }
+
+    private static final class Marks {
+        private final List<long[]> marks = new ArrayList<>();
+        private final List<Boolean> equalPower = new ArrayList<>();
+
+        void add(long output, long source, boolean noise) {
+            if (marks.isEmpty() || output > marks.getLast()[0]) {
+                marks.add(new long[] {output, source});
+                equalPower.add(noise);
             }
-            add(b, isNoise(a, b));
         }
-        return splices();
-    }
 
-    private Splices splices() {
-        int n = marks.size();
-        long[] output = new long[n];
-        long[] shift = new long[n];
-        boolean[] equalPower = new boolean[n];
-        for (int i = 0; i < n; i++) {
-            output[i] = marks.get(i)[0];
-            shift[i] = marks.get(i)[1] - marks.get(i)[0];
-            equalPower[i] = marks.get(i)[2] != 0;
-        }
-        return new Splices(output, shift, equalPower);
-    }
-
-    private void add(Pin pin, boolean noise) {
-        add(pin.output, pin.source, noise);
-    }
-
-    private void add(long output, long source, boolean noise) {
-        if (marks.isEmpty() || output > marks.getLast()[0]) {
-            marks.add(new long[] {output, source, noise ? 1 : 0});
+        Splices splices() {
+            int n = marks.size();
+            long[] output = new long[n];
+            long[] shift = new long[n];
+            boolean[] power = new boolean[n];
+            for (int i = 0; i < n; i++) {
+                output[i] = marks.get(i)[0];
+                shift[i] = marks.get(i)[1] - marks.get(i)[0];
+                power[i] = equalPower.get(i);
+            }
+            return new Splices(output, shift, power);
         }
     }
 
     /// The bends of the map that border on slope 1, and the borders of voiced stretches between
     /// them.
-    private List<Pin> pins() {
+    List<Pin> pins() {
         List<Pin> bends = new ArrayList<>();
         for (int i = 0; i < map.size(); i++) {
             TimeMap.Point point = map.point(i);
@@ -142,22 +145,9 @@ final class SplicePlanner {
         return run < epochs.runs() && epochs.runStart(run) <= middle ? run : -1;
     }
 
-    private boolean isNoise(Pin a, Pin b) {
-        return voicedRun(a, b) < 0;
-    }
-
-    private void fill(Pin a, Pin b) {
-        int run = voicedRun(a, b);
-        if (run >= 0) {
-            fillVoiced(run, a, b);
-        } else {
-            fillUnvoiced(a, b);
-        }
-    }
-
     /// Cycle after cycle. They are counted first, so that each can be stretched a little and the
     /// last one ends where it must.
-    private void fillVoiced(int run, Pin a, Pin b) {
+    private void fillVoiced(int run, Pin a, Pin b, Marks marks) {
         double startOffset = a.source - epochs.marks(run)[epochs.nearest(run, a.source)];
         double endOffset = b.source - epochs.marks(run)[epochs.nearest(run, b.source)];
         double target = b.output - a.output;
@@ -175,12 +165,12 @@ final class SplicePlanner {
             output += epochs.period(run, epoch) * target / taken;
             double offset = startOffset + (output - a.output) / target * (endOffset - startOffset);
             epoch = epochs.nearest(run, sourceFrameAt(output) - offset);
-            add(Math.round(output), Math.round(epochs.marks(run)[epoch] + offset), false);
+            marks.add(Math.round(output), Math.round(epochs.marks(run)[epoch] + offset), false);
         }
     }
 
     /// Step after step, continued as it is as long as possible, then from the most similar place.
-    private void fillUnvoiced(Pin a, Pin b) {
+    private void fillUnvoiced(Pin a, Pin b, Marks marks) {
         int step = Math.max(1, (int) (STEP_SECONDS * rate));
         long output = a.output;
         long source = a.source;
@@ -194,7 +184,7 @@ final class SplicePlanner {
                 source = mostSimilar(natural, Math.round(wanted), step);
                 noise = likeness(natural, source, step, 1) < ALIKE;
             }
-            add(output, source, noise);
+            marks.add(output, source, noise);
         }
     }
 

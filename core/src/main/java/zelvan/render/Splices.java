@@ -2,7 +2,7 @@ package zelvan.render;
 
 import java.util.Arrays;
 
-/// What is played when: marks in the output, each tied to a frame of the source.
+/// What is played when, in one stretch: marks in the output, each tied to a frame of the source.
 ///
 /// Between two marks the output fades from the source as it continues from the first to the source
 /// as it leads up to the second. Where both say the same shift, that is a plain copy. Each output
@@ -22,41 +22,29 @@ final class Splices {
         this.equalPower = equalPower;
     }
 
-    int size() {
-        return output.length;
-    }
-
-    long outputFrame(int mark) {
-        return output[mark];
-    }
-
-    long sourceFrame(int mark) {
-        return output[mark] + shift[mark];
-    }
-
-    /// Renders a block of one channel.
-    void render(float[] source, long frame, float[] into, int count) {
+    /// Renders part of a block of one channel.
+    ///
+    /// @param frame from the first mark on
+    /// @param start where in `into` to begin
+    /// @param count frames, none of them beyond the last mark
+    void render(float[] source, long frame, float[] into, int start, int count) {
         int found = Arrays.binarySearch(output, frame);
         int mark = found >= 0 ? found : -found - 2;
         int done = 0;
         while (done < count) {
             long at = frame + done;
-            long until = mark + 1 < output.length ? output[mark + 1] : Long.MAX_VALUE;
-            int length = (int) Math.min(count - done, until - at);
-            boolean inside = mark >= 0 && mark + 1 < output.length;
-            long before = shift[Math.max(0, mark)];
-            long after = inside ? shift[mark + 1] : before;
-            if (before == after) {
-                RawSource.copy(source, at + before, into, done, length);
+            int length = (int) Math.min(count - done, output[mark + 1] - at);
+            if (shift[mark] == shift[mark + 1]) {
+                RawSource.copy(source, at + shift[mark], into, start + done, length);
             } else {
-                fade(source, mark, at, into, done, length);
+                fade(source, mark, at, into, start + done, length);
             }
             done += length;
             mark++;
         }
     }
 
-    private void fade(float[] source, int mark, long at, float[] into, int done, int length) {
+    private void fade(float[] source, int mark, long at, float[] into, int start, int length) {
         double span = output[mark + 1] - output[mark];
         for (int i = 0; i < length; i++) {
             long n = at + i;
@@ -67,7 +55,7 @@ final class Splices {
                 rising = Math.sin(0.5 * turn);
                 falling = Math.cos(0.5 * turn);
             }
-            into[done + i] =
+            into[start + i] =
                     (float)
                             (falling * sample(source, n + shift[mark])
                                     + rising * sample(source, n + shift[mark + 1]));

@@ -9,13 +9,15 @@ import zelvan.timing.TimeMap;
 /// the map has slope 1 the samples come out bit for bit, shifted by whole frames.
 public final class VoiceRenderer implements VoiceSource {
     private final Sound sound;
-    private final Splices splices;
+    private final SplicePlan plan;
     private final long frames;
 
     /// @param epochs of the same sound
     public VoiceRenderer(Sound sound, Epochs epochs, TimeMap map) {
         this.sound = sound;
-        this.splices = new SplicePlanner(sound.mono(), sound.sampleRateHertz(), epochs, map).plan();
+        this.plan =
+                new SplicePlan(
+                        new SplicePlanner(sound.mono(), sound.sampleRateHertz(), epochs, map));
         this.frames =
                 Math.max(
                         0,
@@ -39,6 +41,6 @@ public final class VoiceRenderer implements VoiceSource {
 
     @Override
     public void read(int channel, long frame, float[] into, int count) {
-        splices.render(sound.channel(channel), frame, into, count);
+        plan.render(sound.channel(channel), frame, into, count);
     }
 }

@@ -39,6 +39,15 @@ public final class TimeMapper {
 
     private static final double HOP = VoiceAnalysis.HOP_SECONDS;
 
+    private final VoiceAnalysis voice;
+    private final Elasticity elasticity;
+
+    /// @param voice the voice that is moved
+    public TimeMapper(VoiceAnalysis voice) {
+        this.voice = voice;
+        this.elasticity = new Elasticity(voice);
+    }
+
     /// A moment that is to sound at another. What is pinned comes from no anchor.
     private record Target(double source, double output, double trust, Optional<Anchor> anchor) {
         double moved() {
@@ -46,14 +55,10 @@ public final class TimeMapper {
         }
     }
 
-    /// @param voice the voice that is moved
     /// @param settingsAt the settings in force at a moment of the guide, in seconds
     /// @param fixed protected stretches of the voice, in its own time
     public TimingResult map(
-            VoiceAnalysis voice,
-            Alignment alignment,
-            DoubleFunction<TimingSettings> settingsAt,
-            List<TimeSpan> fixed) {
+            Alignment alignment, DoubleFunction<TimingSettings> settingsAt, List<TimeSpan> fixed) {
         List<TimeSpan> pinned = new ArrayList<>(fixed);
         pinned.addAll(alignment.unmatched());
         List<Target> targets = new ArrayList<>();
@@ -74,19 +79,14 @@ public final class TimeMapper {
             }
         }
         List<Anchor> leftOut = new ArrayList<>();
-        pin(targets, pinned, voice, leftOut);
-        Elasticity elasticity = new Elasticity(voice);
-        dropExtremes(targets, elasticity, leftOut);
-        return new TimingResult(spread(targets, elasticity), leftOut);
+        pin(targets, pinned, leftOut);
+        dropExtremes(targets, leftOut);
+        return new TimingResult(spread(targets), leftOut);
     }
 
     /// Adds both ends of each pinned stretch, where they were recorded; or, if the neighbours do
     /// not leave the room for that, moved as one piece with the nearer neighbour.
-    private static void pin(
-            List<Target> targets,
-            List<TimeSpan> pinned,
-            VoiceAnalysis voice,
-            List<Anchor> leftOut) {
+    private void pin(List<Target> targets, List<TimeSpan> pinned, List<Anchor> leftOut) {
         List<Target> pins = new ArrayList<>();
         for (TimeSpan span : pinned) {
             targets.removeIf(t -> {
@@ -152,12 +152,11 @@ public final class TimeMapper {
         }
     }
 
-    private static void dropExtremes(
-            List<Target> targets, Elasticity elasticity, List<Anchor> leftOut) {
+    private void dropExtremes(List<Target> targets, List<Anchor> leftOut) {
         for (int i = 1; i < targets.size(); ) {
             Target a = targets.get(i - 1);
             Target b = targets.get(i);
-            if (targets.size() == 2 || isFeasible(a, b, elasticity)) {
+            if (targets.size() == 2 || isFeasible(a, b)) {
                 i++;
             } else {
                 Target dropped = targets.remove(a.trust < b.trust ? i - 1 : i);
@@ -167,13 +166,13 @@ public final class TimeMapper {
         }
     }
 
-    private static boolean isFeasible(Target a, Target b, Elasticity elasticity) {
+    private boolean isFeasible(Target a, Target b) {
         double sourceGap = b.source - a.source;
         double outputGap = b.output - a.output;
         if (outputGap <= 0) {
             return false;
         }
-        int[] zone = longestRest(frame(a.source), frame(b.source), elasticity);
+        int[] zone = longestRest(frame(a.source), frame(b.source));
         double rest = (zone[1] - zone[0]) * HOP;
         double least = (sourceGap - rest) * SLOWEST_RATE + rest * LEAST_REST_SHARE;
         double most =
@@ -185,12 +184,12 @@ public final class TimeMapper {
         return (int) Math.ceil(seconds / HOP);
     }
 
-    private static TimeMap spread(List<Target> targets, Elasticity elasticity) {
+    private TimeMap spread(List<Target> targets) {
         List<Point> points = new ArrayList<>();
         for (int i = 0; i < targets.size(); i++) {
             Target b = targets.get(i);
             if (i > 0) {
-                points.addAll(between(targets.get(i - 1), b, elasticity));
+                points.addAll(between(targets.get(i - 1), b));
             }
             points.add(new Point(b.source, b.output));
         }
@@ -199,14 +198,14 @@ public final class TimeMapper {
 
     /// Points between two neighbours, at which the rate changes; none where the two are too close
     /// for that.
-    private static List<Point> between(Target a, Target b, Elasticity elasticity) {
+    private List<Point> between(Target a, Target b) {
         double change = b.moved() - a.moved();
         int from = frame(a.source);
         int to = frame(b.source) - 1;
         if (change == 0 || to - from < FEWEST_FRAMES) {
             return List.of();
         }
-        double[] weight = weights(from, to, change, elasticity);
+        double[] weight = weights(from, to, change);
         List<Point> points = new ArrayList<>();
         Point last = new Point(a.source, a.output);
         double moved = a.moved();
@@ -228,10 +227,10 @@ public final class TimeMapper {
 
     /// How the change is shared between the frames: what the rest can take goes there, then vowels,
     /// then all.
-    private static double[] weights(int from, int to, double change, Elasticity elasticity) {
+    private double[] weights(int from, int to, double change) {
         double[] weight = new double[to - from];
         double left = change;
-        int[] zone = quietest(from, to, Math.abs(change), elasticity);
+        int[] zone = quietest(from, to, Math.abs(change));
         int zoneFrames = zone[1] - zone[0];
         if (zoneFrames * HOP >= SHORTEST_REST_ZONE_SECONDS / 2) {
             double most =
@@ -298,7 +297,7 @@ public final class TimeMapper {
     }
 
     /// The longest rest, as its first frame and the one after its last; empty if there is none.
-    private static int[] longestRest(int from, int to, Elasticity elasticity) {
+    private int[] longestRest(int from, int to) {
         int[] longest = {from, from};
         for (int f = from; f < to; ) {
             int end = f;
@@ -314,8 +313,8 @@ public final class TimeMapper {
     }
 
     /// The quietest stretch of the longest rest that is long enough for the change.
-    private static int[] quietest(int from, int to, double change, Elasticity elasticity) {
-        int[] rest = longestRest(from, to, elasticity);
+    private int[] quietest(int from, int to, double change) {
+        int[] rest = longestRest(from, to);
         int wanted =
                 (int)
                         Math.ceil(
