@@ -64,8 +64,12 @@ public final class TimeMapper {
         List<Target> targets = new ArrayList<>();
         for (Anchor anchor : alignment.anchors()) {
             if (fixed.stream().noneMatch(span -> span.contains(anchor.sourceSeconds()))) {
-                double move =
-                        settingsAt.apply(anchor.guideSeconds()).moveSeconds(anchor.offsetSeconds());
+                // What the user holds is held there, whatever the pull.
+                TimingSettings settings =
+                        anchor.held()
+                                ? TimingSettings.FULL
+                                : settingsAt.apply(anchor.guideSeconds());
+                double move = settings.moveSeconds(anchor.offsetSeconds());
                 double trust =
                         anchor.held()
                                 ? 2

@@ -1,3 +1,7 @@
+/// The window: assembled here, made of views that know the model and never each other.
+///
+/// What the command line named goes in; what the user does comes out as edits of the model. Start
+/// with [MainWindow].
 @NullMarked
 package zelvan.desktop;
 

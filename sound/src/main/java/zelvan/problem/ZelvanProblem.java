@@ -11,10 +11,15 @@ public abstract class ZelvanProblem extends Exception {
     /// @param happened what happened, a clause without its full stop
     /// @param remedy what to do about it, a sentence without its full stop
     protected ZelvanProblem(String subject, String happened, String remedy) {
-        super(subject + ": " + happened + ". " + remedy + ".");
         this.subject = subject;
         this.happened = happened;
         this.remedy = remedy;
+    }
+
+    /// Everything in one line.
+    @Override
+    public String getMessage() {
+        return subject + ": " + happened + ". " + remedy + ".";
     }
 
     /// The file or voice concerned.

@@ -1,0 +1,54 @@
+package zelvan.desktop;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import javafx.application.Platform;
+import javafx.stage.Stage;
+import zelvan.cli.Window;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.theme.Theme;
+import zelvan.engine.AnalysisStore;
+import zelvan.engine.Engine;
+import zelvan.play.Output;
+import zelvan.play.Player;
+import zelvan.play.SimulatedOutput;
+import zelvan.play.SoundCardOutput;
+
+/// The desktop application, as the command line finds it.
+public final class DesktopWindow implements Window {
+    private static final int SAMPLE_RATE_HERTZ = 48_000;
+
+    @Override
+    public void open(List<Path> named) {
+        CountDownLatch closed = new CountDownLatch(1);
+        Platform.setImplicitExit(false);
+        Platform.startup(() -> {
+            AppModel model = new AppModel(new Engine(AnalysisStore.ofUser()), new Player(output()));
+            Stage stage = new Stage();
+            var unused = new MainWindow(model, new Theme(), stage);
+            stage.setOnHidden(e -> {
+                model.close();
+                closed.countDown();
+            });
+            stage.show();
+            model.open(named);
+        });
+        try {
+            closed.await();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        Platform.exit();
+    }
+
+    private static Output output() {
+        return SoundCardOutput.open(SAMPLE_RATE_HERTZ)
+                .orElseGet(() -> new SimulatedOutput(SAMPLE_RATE_HERTZ));
+    }
+
+    @Override
+    public void screenshots(Path demo, Path folder) {
+        new Screenshots(demo, folder).take();
+    }
+}

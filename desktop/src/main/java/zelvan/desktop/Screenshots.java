@@ -1,0 +1,159 @@
+package zelvan.desktop;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
+import java.util.function.Supplier;
+import javafx.application.Platform;
+import javafx.scene.image.PixelReader;
+import javafx.scene.image.WritableImage;
+import javafx.stage.Stage;
+import javax.imageio.ImageIO;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Doubts;
+import zelvan.desktop.model.Viewport;
+import zelvan.desktop.theme.Theme;
+import zelvan.engine.AnalysisStore;
+import zelvan.engine.Engine;
+import zelvan.play.Player;
+import zelvan.play.SimulatedOutput;
+import zelvan.play.Version;
+import zelvan.session.Edit;
+import zelvan.session.Voice;
+import zelvan.timing.TimingSettings;
+import zelvan.units.TimeSpan;
+
+/// Pictures of the main views, made from the demo session.
+final class Screenshots {
+    private static final int SAMPLE_RATE_HERTZ = 48_000;
+    private static final long LONGEST_WAIT_SECONDS = 180;
+    private static final long SETTLE_MILLIS = 700;
+
+    private final Path demo;
+    private final Path folder;
+
+    Screenshots(Path demo, Path folder) {
+        this.demo = demo;
+        this.folder = folder;
+    }
+
+    void take() {
+        Platform.setImplicitExit(false);
+        CountDownLatch started = new CountDownLatch(1);
+        Platform.startup(started::countDown);
+        try {
+            started.await();
+            takeAll();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        } finally {
+            Platform.exit();
+        }
+    }
+
+    private void takeAll() throws InterruptedException {
+        Theme theme = onWindow(Theme::new);
+        AppModel model =
+                onWindow(() ->
+                        new AppModel(
+                                new Engine(AnalysisStore.ofUser()),
+                                new Player(new SimulatedOutput(SAMPLE_RATE_HERTZ))));
+        Stage stage = onWindow(Stage::new);
+        MainWindow window = onWindow(() -> new MainWindow(model, theme, stage));
+        onWindow(() -> run(stage::show));
+        picture(window, "empty.png");
+        onWindow(() -> run(() -> model.open(List.of(demo))));
+        waitFor(() -> !model.derived().get().guidePhrases().isEmpty() && !model.stale().get());
+        onWindow(() -> run(() -> model.version().set(Version.RAW)));
+        picture(window, "raw.png");
+        onWindow(() ->
+                run(() -> {
+                    model.version().set(Version.LOCKED);
+                    model.apply(new Edit.SetAllTiming(TimingSettings.FULL));
+                }));
+        waitFor(() -> !model.stale().get());
+        picture(window, "locked.png");
+        onWindow(() -> run(() -> closeUp(model)));
+        onWindow(() -> run(() -> model.version().set(Version.RAW)));
+        picture(window, "close-up.png");
+        onWindow(() -> run(theme::toggle));
+        picture(window, "light.png");
+        onWindow(() -> run(model::close));
+    }
+
+    /// The loose double in the phrase with the wrong word, and less than all of it.
+    private static void closeUp(AppModel model) {
+        Voice voice =
+                model.session().followers().stream()
+                        .filter(v -> v.name().contains("right"))
+                        .findFirst()
+                        .orElseThrow();
+        List<Doubts.Doubt> doubts = Doubts.in(model.derived().get());
+        TimeSpan phrase =
+                doubts.isEmpty()
+                        ? model.derived().get().guidePhrases().get(4)
+                        : doubts.getFirst().phrase();
+        model.visit(voice.id(), phrase);
+        model.viewport()
+                .set(new Viewport(phrase.startSeconds() - 0.2, phrase.startSeconds() + 2.4));
+    }
+
+    private static boolean run(Runnable action) {
+        action.run();
+        return true;
+    }
+
+    private static <T> T onWindow(Supplier<T> action) throws InterruptedException {
+        CompletableFuture<T> done = new CompletableFuture<>();
+        Platform.runLater(() -> {
+            try {
+                done.complete(action.get());
+            } catch (RuntimeException e) {
+                done.completeExceptionally(e);
+            }
+        });
+        try {
+            return done.get();
+        } catch (ExecutionException e) {
+            throw new IllegalStateException("a view failed", e.getCause());
+        }
+    }
+
+    private static void waitFor(BooleanSupplier condition) throws InterruptedException {
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(LONGEST_WAIT_SECONDS);
+        while (!onWindow(condition::getAsBoolean)) {
+            if (System.nanoTime() > end) {
+                throw new IllegalStateException("the demo session was not ready in time");
+            }
+            Thread.sleep(50);
+        }
+    }
+
+    private void picture(MainWindow window, String name) throws InterruptedException {
+        Thread.sleep(SETTLE_MILLIS);
+        WritableImage image = onWindow(() -> window.scene().snapshot(null));
+        int width = (int) image.getWidth();
+        int height = (int) image.getHeight();
+        BufferedImage copy = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+        PixelReader pixels = image.getPixelReader();
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                copy.setRGB(x, y, pixels.getArgb(x, y));
+            }
+        }
+        try {
+            Files.createDirectories(folder);
+            ImageIO.write(copy, "png", folder.resolve(name).toFile());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

@@ -1,0 +1,335 @@
+package zelvan.desktop.closeup;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+import javafx.geometry.VPos;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import javafx.scene.text.TextAlignment;
+import zelvan.align.Anchor;
+import zelvan.analysis.LandmarkKind;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Viewport;
+import zelvan.desktop.theme.Palette;
+import zelvan.desktop.theme.Theme;
+import zelvan.session.Protection;
+import zelvan.units.TimeSpan;
+
+/// Paints the Time lens: ribbons of energy, beads where syllables start and sounds end, and threads
+/// from the guide's moments to the voice's: upright where it locks, slanted where it is off.
+final class CloseUpPainter {
+    private static final double THREAD_ROOM = 0.34;
+    private static final double LOUDEST_ABOVE_ACTIVE_DECIBELS = 42;
+    private static final double LOCKED_SECONDS = 0.004;
+    private static final double FULL_COLOUR_SECONDS = 0.06;
+    static final double BEAD_RADIUS = 4.5;
+
+    private final AppModel model;
+    private final Theme theme;
+
+    CloseUpPainter(AppModel model, Theme theme) {
+        this.model = model;
+        this.theme = theme;
+    }
+
+    /// @param locked how far the ribbons have slid: 0 as recorded, 1 as edited
+    /// @param dragged the bead under the mouse and where it is held now
+    void paint(
+            GraphicsContext g, double width, double height, double locked, Optional<Drag> dragged) {
+        Palette colours = theme.palette().get();
+        Viewport view = model.viewport().get();
+        List<Lane> lanes = Lane.of(model, height);
+        ruler(g, colours, view, width);
+        for (Lane lane : lanes) {
+            if (lane.isGuide()) {
+                guideLines(g, colours, view, lane, width, height);
+            }
+        }
+        for (Lane lane : lanes) {
+            paintLane(g, colours, view, lane, width, locked, dragged);
+        }
+        double x = view.x(model.player().positionSeconds(), width);
+        g.setStroke(colours.accent());
+        g.strokeLine(x, 0, x, height);
+    }
+
+    private void ruler(GraphicsContext g, Palette colours, Viewport view, double width) {
+        g.setFont(Theme.font(11));
+        g.setTextAlign(TextAlignment.LEFT);
+        g.setTextBaseline(VPos.CENTER);
+        double step = step(view.seconds() / Math.max(1, width / 90));
+        g.setStroke(colours.line());
+        g.setFill(colours.quiet());
+        for (double t = Math.ceil(view.startSeconds() / step) * step;
+                t < view.endSeconds();
+                t += step) {
+            double x = view.x(t, width);
+            g.strokeLine(x, Lane.RULER_HEIGHT - 6, x, Lane.RULER_HEIGHT);
+            g.fillText(label(t, step), x + 3, Lane.RULER_HEIGHT / 2 - 1);
+        }
+    }
+
+    private static double step(double least) {
+        double decade = Math.pow(10, Math.floor(Math.log10(least)));
+        for (double factor : new double[] {1, 2, 5}) {
+            if (factor * decade >= least) {
+                return factor * decade;
+            }
+        }
+        return 10 * decade;
+    }
+
+    private static String label(double seconds, double step) {
+        int digits = step >= 1 ? 0 : step >= 0.1 ? 1 : step >= 0.01 ? 2 : 3;
+        int width = digits == 0 ? 2 : digits + 3;
+        return (int) (seconds / 60)
+                + ":"
+                + String.format(Locale.ROOT, "%0" + width + "." + digits + "f", seconds % 60);
+    }
+
+    /// The guide's moments, through all lanes.
+    private static void guideLines(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane guide,
+            double width,
+            double height) {
+        for (Bead bead : guide.beads(0)) {
+            double x = view.x(bead.shownSeconds(), width);
+            if (x > -10 && x < width + 10) {
+                g.setStroke(
+                        colours.guide()
+                                .deriveColor(
+                                        0,
+                                        1,
+                                        1,
+                                        bead.kind().equals(Optional.of(LandmarkKind.VOWEL))
+                                                ? 0.24
+                                                : 0.11));
+                g.strokeLine(x, guide.top() + guide.height() * 0.55, x, height);
+            }
+        }
+    }
+
+    private void paintLane(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane lane,
+            double width,
+            double locked,
+            Optional<Drag> dragged) {
+        Color colour = lane.isGuide() ? colours.guide() : colours.hue(lane.stackIndex());
+        boolean selected = model.selection().get().has(lane.voice().id());
+        if (selected) {
+            g.setFill(colours.raised());
+            g.fillRect(0, lane.top(), width, lane.height());
+        }
+        double room = lane.isGuide() ? 0.2 : THREAD_ROOM;
+        double centre = lane.top() + lane.height() * (room + (1 - room) / 2);
+        double half = lane.height() * (1 - room) / 2 - 4;
+        DoubleUnaryOperator shown = lane.shown(lane.isGuide() ? 0 : locked);
+        ribbon(
+                g,
+                view,
+                lane.analysis(),
+                shown,
+                colour.deriveColor(0, 1, 1, selected || lane.isGuide() ? 0.62 : 0.45),
+                width,
+                centre,
+                half);
+        protections(g, colours, view, lane, shown, width, centre, half);
+        for (TimeSpan alone : lane.made().alignment().unmatched()) {
+            double x = view.x(shown.applyAsDouble(alone.startSeconds()), width);
+            double end = view.x(shown.applyAsDouble(alone.endSeconds()), width);
+            g.setStroke(colours.quiet());
+            g.setLineDashes(3, 4);
+            g.strokeLine(x, lane.top() + 9, end, lane.top() + 9);
+            g.setLineDashes();
+            g.setFill(colours.quiet());
+            g.setFont(Theme.font(11));
+            if (end > 0 && x < width) {
+                g.setTextAlign(TextAlignment.LEFT);
+                g.fillText("not in the guide", Math.max(4, x), lane.top() + 18);
+            }
+        }
+        for (Bead bead : lane.beads(locked)) {
+            double at =
+                    dragged.filter(d -> d.isOf(bead))
+                            .map(Drag::seconds)
+                            .orElse(bead.shownSeconds());
+            double x = view.x(at, width);
+            if (x < -40 || x > width + 40) {
+                continue;
+            }
+            bead.anchor()
+                    .ifPresent(anchor -> thread(g, colours, view, lane, anchor, at, width, centre));
+            bead(g, colours, lane, bead, colour, x, centre);
+        }
+        g.setFill(lane.isGuide() ? colours.guide() : colours.text());
+        g.setFont(Theme.strongFont(12));
+        g.setTextAlign(TextAlignment.LEFT);
+        g.setTextBaseline(VPos.TOP);
+        g.fillText(lane.voice().name(), 8, lane.top() + 4);
+        g.setTextBaseline(VPos.CENTER);
+        g.setStroke(colours.line());
+        g.strokeLine(0, lane.top() + lane.height() - 0.5, width, lane.top() + lane.height() - 0.5);
+    }
+
+    /// Energy as the width of a band along the lane's middle.
+    private static void ribbon(
+            GraphicsContext g,
+            Viewport view,
+            VoiceAnalysis voice,
+            DoubleUnaryOperator shown,
+            Color colour,
+            double width,
+            double centre,
+            double half) {
+        int from = firstFrame(voice, shown, view.startSeconds());
+        int to = Math.min(voice.frames() - 1, firstFrame(voice, shown, view.endSeconds()) + 1);
+        int stride = Math.max(1, (int) ((to - from) / Math.max(1, 2 * width)));
+        g.beginPath();
+        g.moveTo(view.x(shown.applyAsDouble(from * VoiceAnalysis.HOP_SECONDS), width), centre);
+        for (int f = from; f <= to; f += stride) {
+            g.lineTo(
+                    view.x(shown.applyAsDouble(f * VoiceAnalysis.HOP_SECONDS), width),
+                    centre - half * loudness(voice, f));
+        }
+        for (int f = to; f >= from; f -= stride) {
+            g.lineTo(
+                    view.x(shown.applyAsDouble(f * VoiceAnalysis.HOP_SECONDS), width),
+                    centre + half * loudness(voice, f));
+        }
+        g.closePath();
+        g.setFill(colour);
+        g.fill();
+    }
+
+    private static int firstFrame(VoiceAnalysis voice, DoubleUnaryOperator shown, double seconds) {
+        int low = 0;
+        int high = voice.frames() - 1;
+        while (low < high) {
+            int middle = (low + high + 1) >>> 1;
+            if (shown.applyAsDouble(middle * VoiceAnalysis.HOP_SECONDS) <= seconds) {
+                low = middle;
+            } else {
+                high = middle - 1;
+            }
+        }
+        return low;
+    }
+
+    private static double loudness(VoiceAnalysis voice, int frame) {
+        double above = voice.levelDecibels()[frame] - voice.activeDecibels();
+        return Math.clamp(above / LOUDEST_ABOVE_ACTIVE_DECIBELS, 0.012, 1);
+    }
+
+    private void thread(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane lane,
+            Anchor anchor,
+            double at,
+            double width,
+            double centre) {
+        double offset = at - anchor.guideSeconds();
+        double top = lane.top() + 3;
+        double x = view.x(anchor.guideSeconds(), width);
+        double share = Math.clamp((Math.abs(offset) - LOCKED_SECONDS) / FULL_COLOUR_SECONDS, 0, 1);
+        Color off = offset < 0 ? colours.early() : colours.late();
+        g.setStroke(
+                share > 0
+                        ? colours.quiet().interpolate(off, Math.min(1, 0.35 + share))
+                        : colours.quiet().deriveColor(0, 1, 1, 0.6));
+        g.setLineWidth(share > 0 ? 1.4 + share : 1);
+        if (lane.isDoubtful(anchor)) {
+            g.setLineDashes(3, 3);
+        }
+        g.strokeLine(x, top, view.x(at, width), centre);
+        g.setLineDashes();
+        g.setLineWidth(1);
+    }
+
+    private static void bead(
+            GraphicsContext g,
+            Palette colours,
+            Lane lane,
+            Bead bead,
+            Color colour,
+            double x,
+            double y) {
+        boolean held = bead.anchor().map(Anchor::held).orElse(false);
+        double r = BEAD_RADIUS;
+        g.setFill(held ? colours.accent() : colour.interpolate(colours.text(), 0.35));
+        g.setStroke(colours.surface());
+        switch (bead.kind().orElse(LandmarkKind.VOWEL)) {
+            case VOWEL -> {
+                g.fillOval(x - r, y - r, 2 * r, 2 * r);
+                g.strokeOval(x - r, y - r, 2 * r, 2 * r);
+            }
+            case CONSONANT -> {
+                double[] xs = {x - r, x, x + r, x};
+                double[] ys = {y, y - r, y, y + r};
+                g.fillPolygon(xs, ys, 4);
+                g.strokePolygon(xs, ys, 4);
+            }
+            case RELEASE -> {
+                g.fillRect(x - 2, y - r - 2, 4, 2 * r + 4);
+                g.strokeRect(x - 2, y - r - 2, 4, 2 * r + 4);
+            }
+        }
+        if (held) {
+            g.setStroke(colours.accent());
+            g.strokeOval(x - r - 3, y - r - 3, 2 * r + 6, 2 * r + 6);
+        } else if (bead.anchor().map(lane::isDoubtful).orElse(false)) {
+            g.setFill(colours.surface());
+            g.fillOval(x - r + 2, y - r + 2, 2 * r - 4, 2 * r - 4);
+        }
+    }
+
+    /// A fence across the ribbon, with its word.
+    private static void protections(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane lane,
+            DoubleUnaryOperator shown,
+            double width,
+            double centre,
+            double half) {
+        for (Protection protection : lane.voice().protections()) {
+            double x = view.x(shown.applyAsDouble(protection.span().startSeconds()), width);
+            double end = view.x(shown.applyAsDouble(protection.span().endSeconds()), width);
+            if (end < 0 || x > width) {
+                continue;
+            }
+            g.setStroke(colours.text().deriveColor(0, 1, 1, 0.7));
+            for (double at = x; at <= end; at += 9) {
+                g.strokeLine(at, centre - half, at, centre + half);
+            }
+            g.strokeLine(x, centre - half * 0.5, end, centre - half * 0.5);
+            g.strokeLine(x, centre + half * 0.5, end, centre + half * 0.5);
+            g.setFill(colours.text());
+            g.setFont(Theme.strongFont(11));
+            g.setTextAlign(TextAlignment.LEFT);
+            g.fillText(protection.kind().word(), Math.max(4, x) + 4, centre - half - 6);
+        }
+    }
+
+    /// A bead being dragged.
+    ///
+    /// @param bead as it was when it was taken
+    /// @param seconds where it is held now
+    record Drag(Bead bead, double seconds) {
+        boolean isOf(Bead other) {
+            return other.voiceId().equals(bead.voiceId())
+                    && Math.abs(other.sourceSeconds() - bead.sourceSeconds()) < 1e-6;
+        }
+    }
+}

@@ -1,0 +1,144 @@
+package zelvan.desktop.closeup;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+import zelvan.align.Anchor;
+import zelvan.analysis.Landmark;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Selection;
+import zelvan.engine.DerivedVoice;
+import zelvan.measure.LockMeter;
+import zelvan.session.Role;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+
+/// One voice in the close-up: where its ribbon lies and which beads are on it.
+///
+/// @param voice whose it is
+/// @param stackIndex place of its stack; −1 for the guide
+/// @param made what was derived for it
+/// @param analysis what is heard in it
+/// @param top upper edge, pixels
+/// @param height pixels
+record Lane(
+        Voice voice,
+        int stackIndex,
+        DerivedVoice made,
+        VoiceAnalysis analysis,
+        double top,
+        double height) {
+    static final double RULER_HEIGHT = 22;
+    private static final double GUIDE_HEIGHT = 62;
+    private static final double LOWEST_HEIGHT = 54;
+    private static final double HIGHEST_HEIGHT = 92;
+
+    boolean isGuide() {
+        return voice.role() == Role.GUIDE;
+    }
+
+    /// The lanes to be shown in that much room: the guide, and what is selected, or everything.
+    static List<Lane> of(AppModel model, double height) {
+        Session session = model.session();
+        List<Lane> lanes = new ArrayList<>();
+        double top = RULER_HEIGHT;
+        Optional<Voice> guide = session.guide();
+        if (guide.isPresent()) {
+            Optional<Lane> lane = lane(model, guide.get(), -1, top, GUIDE_HEIGHT);
+            lane.ifPresent(lanes::add);
+            top += lane.isPresent() ? GUIDE_HEIGHT : 0;
+        }
+        List<Voice> shown = shown(session, model.selection().get());
+        double each =
+                Math.clamp(
+                        (height - top) / Math.max(1, shown.size()), LOWEST_HEIGHT, HIGHEST_HEIGHT);
+        for (Voice voice : shown) {
+            int index =
+                    session.stacks().stream().map(s -> s.id()).toList().indexOf(voice.stackId());
+            Optional<Lane> lane = lane(model, voice, index, top, each);
+            lane.ifPresent(lanes::add);
+            top += lane.isPresent() ? each : 0;
+        }
+        return lanes;
+    }
+
+    static double heightOfAll(AppModel model) {
+        int count = shown(model.session(), model.selection().get()).size();
+        return RULER_HEIGHT + GUIDE_HEIGHT + LOWEST_HEIGHT * count;
+    }
+
+    private static List<Voice> shown(Session session, Selection selection) {
+        List<Voice> followers = session.followers();
+        if (selection.stackId().isPresent()) {
+            return followers.stream()
+                    .filter(v -> v.stackId().equals(selection.stackId().get()))
+                    .toList();
+        }
+        // One voice is best judged among the others of its stack.
+        List<String> stacks =
+                followers.stream()
+                        .filter(v -> selection.has(v.id()))
+                        .map(Voice::stackId)
+                        .distinct()
+                        .toList();
+        return stacks.isEmpty()
+                ? followers
+                : followers.stream().filter(v -> stacks.contains(v.stackId())).toList();
+    }
+
+    private static Optional<Lane> lane(
+            AppModel model, Voice voice, int stackIndex, double top, double height) {
+        return model.derived()
+                .get()
+                .voice(voice.id())
+                .flatMap(made ->
+                        made.analysis()
+                                .map(a -> new Lane(voice, stackIndex, made, a, top, height)));
+    }
+
+    /// Where a moment of the source is shown.
+    ///
+    /// @param locked 0 as recorded, 1 as edited, between them while the ribbons slide
+    DoubleUnaryOperator shown(double locked) {
+        return source ->
+                locked == 0
+                        ? source
+                        : source + locked * (made.timing().map().outputSecondsAt(source) - source);
+    }
+
+    /// The beads of the ribbon, in order.
+    List<Bead> beads(double locked) {
+        DoubleUnaryOperator shown = shown(locked);
+        List<Bead> beads = new ArrayList<>();
+        if (isGuide()) {
+            for (Landmark landmark : analysis.landmarks()) {
+                beads.add(
+                        new Bead(
+                                voice.id(),
+                                Optional.of(landmark.kind()),
+                                landmark.seconds(),
+                                landmark.seconds(),
+                                Optional.empty()));
+            }
+            return beads;
+        }
+        for (Anchor anchor : made.alignment().anchors()) {
+            if (anchor.kind().isPresent() || anchor.held()) {
+                beads.add(
+                        new Bead(
+                                voice.id(),
+                                anchor.kind(),
+                                anchor.sourceSeconds(),
+                                shown.applyAsDouble(anchor.sourceSeconds()),
+                                Optional.of(anchor)));
+            }
+        }
+        return beads;
+    }
+
+    boolean isDoubtful(Anchor anchor) {
+        return LockMeter.isDoubtful(anchor, made.timing());
+    }
+}

@@ -1,0 +1,6 @@
+/// The close-up: one stretch of the song with guide and voices, ribbons, beads and threads. The
+/// model goes in; edits come out. Start with [CloseUpView].
+@NullMarked
+package zelvan.desktop.closeup;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,28 @@
+package zelvan.desktop.keys;
+
+import java.util.Optional;
+import javafx.scene.input.KeyCombination;
+
+/// Something that can be done.
+///
+/// @param id unique, for tests and automation
+/// @param group the menu in which it stands
+/// @param title what it is called
+/// @param keys how it is done by keyboard, as [KeyCombination] writes it
+/// @param action what it does
+public record Command(
+        String id, String group, String title, Optional<String> keys, Runnable action) {
+    public static Command of(String id, String group, String title, String keys, Runnable action) {
+        return new Command(
+                id, group, title, keys.isEmpty() ? Optional.empty() : Optional.of(keys), action);
+    }
+
+    public Optional<KeyCombination> combination() {
+        return keys.map(KeyCombination::valueOf);
+    }
+
+    /// The title with its keys, for a tooltip.
+    public String tip() {
+        return combination().map(k -> title + "  (" + k.getDisplayText() + ")").orElse(title);
+    }
+}

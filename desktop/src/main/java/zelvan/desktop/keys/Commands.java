@@ -1,0 +1,96 @@
+package zelvan.desktop.keys;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import javafx.scene.Scene;
+import javafx.scene.control.Alert;
+import javafx.scene.control.Label;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuBar;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyEvent;
+import javafx.scene.layout.GridPane;
+
+/// The table of all commands, and what is made from it.
+public final class Commands {
+    private final List<Command> all;
+
+    public Commands(List<Command> all) {
+        this.all = List.copyOf(all);
+    }
+
+    public Command get(String id) {
+        return all.stream().filter(c -> c.id().equals(id)).findFirst().orElseThrow();
+    }
+
+    private Set<String> groups() {
+        Set<String> groups = new LinkedHashSet<>();
+        all.forEach(c -> groups.add(c.group()));
+        return groups;
+    }
+
+    public MenuBar menuBar() {
+        MenuBar bar = new MenuBar();
+        for (String group : groups()) {
+            Menu menu = new Menu(group);
+            for (Command command : all) {
+                if (command.group().equals(group)) {
+                    MenuItem item = new MenuItem(command.title());
+                    item.setId("menu-" + command.id());
+                    // Shown here, reacted to in one place: see listenTo.
+                    command.combination()
+                            .ifPresent(
+                                    k -> item.setText(command.title() + "\t" + k.getDisplayText()));
+                    item.setOnAction(e -> command.action().run());
+                    menu.getItems().add(item);
+                }
+            }
+            bar.getMenus().add(menu);
+        }
+        return bar;
+    }
+
+    /// Reacts to keys anywhere in the window but where text is typed.
+    public void listenTo(Scene scene) {
+        scene.addEventFilter(
+                KeyEvent.KEY_PRESSED,
+                event -> {
+                    if (scene.getFocusOwner() instanceof TextInputControl) {
+                        return;
+                    }
+                    for (Command command : all) {
+                        if (command.combination().map(k -> k.match(event)).orElse(false)) {
+                            event.consume();
+                            command.action().run();
+                            return;
+                        }
+                    }
+                });
+    }
+
+    /// The sheet of keys.
+    public Alert sheet() {
+        GridPane grid = new GridPane(24, 4);
+        grid.setId("key-sheet");
+        int row = 0;
+        for (String group : groups()) {
+            Label heading = new Label(group);
+            heading.getStyleClass().add("heading");
+            grid.add(heading, 0, row++);
+            for (Command command : new ArrayList<>(all)) {
+                if (command.group().equals(group) && command.keys().isPresent()) {
+                    Label keys = new Label(command.combination().orElseThrow().getDisplayText());
+                    keys.getStyleClass().add("figure");
+                    grid.addRow(row++, keys, new Label(command.title()));
+                }
+            }
+        }
+        Alert alert = new Alert(Alert.AlertType.NONE, "", javafx.scene.control.ButtonType.CLOSE);
+        alert.setTitle("Keys");
+        alert.getDialogPane().setContent(grid);
+        return alert;
+    }
+}

@@ -1,0 +1,6 @@
+/// The lock map: voices by phrases, and how far each is off. The model goes in; selections and
+/// edits come out. Start with [LockMapView].
+@NullMarked
+package zelvan.desktop.lockmap;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,127 @@
+package zelvan.desktop.reports;
+
+import java.util.List;
+import javafx.collections.ListChangeListener;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
+import javafx.scene.control.ProgressBar;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import org.kordamp.ikonli.feather.Feather;
+import zelvan.desktop.keys.Commands;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Doubts;
+import zelvan.desktop.theme.Theme;
+
+/// The bar below: doubtful places, what is being done, the history, the output; and above it what
+/// went wrong.
+public final class StatusView {
+    private final AppModel model;
+    private final Button doubts = new Button();
+    private final Label state = new Label();
+    private final ProgressBar progress = new ProgressBar();
+    private final Button cancel = new Button("Cancel");
+    private final Button history = new Button();
+    private final VBox messages = new VBox(2);
+    private final VBox root;
+
+    public StatusView(AppModel model, Commands commands) {
+        this.model = model;
+        doubts.setId("doubts");
+        doubts.setTooltip(new Tooltip(commands.get("next-doubt").tip()));
+        doubts.setOnAction(e -> commands.get("next-doubt").action().run());
+        state.setId("state");
+        progress.setId("progress");
+        progress.setPrefWidth(140);
+        progress.progressProperty().bind(model.workShare());
+        cancel.setId("cancel");
+        cancel.setOnAction(e -> model.cancel());
+        history.setId("history");
+        history.setOnAction(e -> showHistory());
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        Label output = new Label("output: " + model.player().outputName());
+        output.setId("output");
+        output.getStyleClass().add("quiet");
+        HBox bar = new HBox(12, doubts, progress, cancel, state, space, history, output);
+        bar.setAlignment(Pos.CENTER_LEFT);
+        bar.setPadding(new Insets(5, 14, 5, 14));
+        bar.getStyleClass().add("status");
+        messages.setId("messages");
+        messages.getStyleClass().add("messages");
+        root = new VBox(messages, bar);
+        model.derived().subscribe(ignored -> refresh());
+        model.stale().subscribe(ignored -> refresh());
+        model.work().subscribe(ignored -> refresh());
+        model.history().subscribe(ignored -> refresh());
+        model.messages().addListener((ListChangeListener<String>) change -> refreshMessages());
+        refreshMessages();
+    }
+
+    public Node node() {
+        return root;
+    }
+
+    private void refresh() {
+        int count = Doubts.in(model.derived().get()).size();
+        doubts.setText(
+                count == 0
+                        ? "no doubtful places"
+                        : count == 1 ? "1 doubtful place ▸" : count + " doubtful places ▸");
+        doubts.setDisable(count == 0);
+        boolean working = !model.work().get().isEmpty();
+        progress.setVisible(working);
+        progress.setManaged(working);
+        cancel.setVisible(working);
+        cancel.setManaged(working);
+        state.setText(
+                working
+                        ? model.work().get()
+                        : model.stale().get()
+                                ? "working…"
+                                : model.session().voices().isEmpty() ? "" : "all up to date");
+        history.setText(
+                model.history().get().undoTitle().map(t -> "Undo: " + t).orElse("nothing to undo"));
+    }
+
+    /// All steps; a click goes there.
+    private void showHistory() {
+        ContextMenu menu = new ContextMenu();
+        List<String> titles = model.history().get().titles();
+        for (int i = titles.size() - 1; i >= Math.max(0, titles.size() - 25); i--) {
+            int step = i;
+            boolean now = i == model.history().get().position();
+            MenuItem item = new MenuItem((now ? "●  " : "    ") + titles.get(i));
+            item.setOnAction(e -> model.goTo(step));
+            menu.getItems().add(item);
+        }
+        menu.show(history, javafx.geometry.Side.TOP, 0, 0);
+    }
+
+    private void refreshMessages() {
+        messages.getChildren().clear();
+        for (String message : List.copyOf(model.messages())) {
+            Label text = new Label(message);
+            text.setWrapText(true);
+            HBox.setHgrow(text, Priority.ALWAYS);
+            Button close = new Button();
+            close.setGraphic(Theme.icon(Feather.X));
+            close.setAccessibleText("Put this message away");
+            close.setOnAction(e -> model.messages().remove(message));
+            Region space = new Region();
+            HBox.setHgrow(space, Priority.SOMETIMES);
+            HBox line = new HBox(8, Theme.icon(Feather.INFO), text, space, close);
+            line.setAlignment(Pos.CENTER_LEFT);
+            line.setPadding(new Insets(2, 14, 2, 14));
+            messages.getChildren().add(line);
+        }
+    }
+}

@@ -1,0 +1,154 @@
+package zelvan.desktop.transport;
+
+import java.util.Locale;
+import javafx.animation.AnimationTimer;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import org.kordamp.ikonli.feather.Feather;
+import zelvan.desktop.keys.Commands;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.theme.Theme;
+import zelvan.play.Version;
+import zelvan.session.Edit;
+import zelvan.session.Mix;
+
+/// The bar on top: the song, play and loop, raw or locked, the blend, the bed, the meter.
+public final class TransportView {
+    private final AppModel model;
+    private final HBox root;
+    private final Label song = new Label();
+    private final Label time = new Label();
+    private final Button play = new Button();
+    private final ToggleButton loop = new ToggleButton();
+    private final ToggleButton raw = new ToggleButton("Raw");
+    private final ToggleButton locked = new ToggleButton("Locked");
+    private final Slider blend = new Slider(-1, 1, 0);
+    private final ToggleButton bed = new ToggleButton("Bed");
+
+    public TransportView(AppModel model, Theme theme, Commands commands) {
+        this.model = model;
+        Meter meter = new Meter(model, theme);
+        song.setId("song");
+        song.getStyleClass().add("title");
+        time.setId("time");
+        time.getStyleClass().addAll("figure", "big");
+        time.setMinWidth(92);
+        play.setId("play");
+        play.setGraphic(Theme.icon(Feather.PLAY));
+        play.setTooltip(new Tooltip(commands.get("play").tip()));
+        play.setAccessibleText("Play or stop");
+        play.setOnAction(e -> model.playOrStop());
+        loop.setId("loop");
+        loop.setGraphic(Theme.icon(Feather.REPEAT));
+        loop.setTooltip(new Tooltip(commands.get("loop").tip()));
+        loop.setAccessibleText("Loop what is selected");
+        loop.setOnAction(e -> model.setLooping(loop.isSelected()));
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        Label lead = new Label("lead");
+        Label voices = new Label("voices");
+        lead.getStyleClass().add("quiet");
+        voices.getStyleClass().add("quiet");
+        root =
+                new HBox(
+                        12,
+                        song,
+                        play,
+                        loop,
+                        time,
+                        versions(commands),
+                        space,
+                        lead,
+                        blendSlider(),
+                        voices,
+                        bedButton(commands),
+                        meter.node());
+        root.setAlignment(Pos.CENTER_LEFT);
+        root.setPadding(new Insets(8, 14, 8, 14));
+        root.getStyleClass().add("transport");
+        model.history().subscribe(ignored -> refresh());
+        model.version().subscribe(ignored -> refresh());
+        model.looping().subscribe(on -> loop.setSelected(on));
+        theme.palette().subscribe(ignored -> meter.node().repaint());
+        new AnimationTimer() {
+            private boolean wasPlaying = true;
+
+            @Override
+            public void handle(long now) {
+                double seconds = model.player().positionSeconds();
+                time.setText(
+                        String.format(
+                                Locale.ROOT, "%d:%06.3f", (int) (seconds / 60), seconds % 60));
+                if (model.player().playing() || wasPlaying) {
+                    meter.node().repaint();
+                }
+                if (model.player().playing() != wasPlaying) {
+                    wasPlaying = model.player().playing();
+                    play.setGraphic(Theme.icon(wasPlaying ? Feather.SQUARE : Feather.PLAY));
+                }
+            }
+        }.start();
+    }
+
+    public Node node() {
+        return root;
+    }
+
+    private Node versions(Commands commands) {
+        ToggleGroup group = new ToggleGroup();
+        raw.setId("raw");
+        locked.setId("locked");
+        raw.setToggleGroup(group);
+        locked.setToggleGroup(group);
+        raw.getStyleClass().add("left-pill");
+        locked.getStyleClass().add("right-pill");
+        raw.setTooltip(new Tooltip(commands.get("version").tip()));
+        locked.setTooltip(new Tooltip(commands.get("version").tip()));
+        raw.setOnAction(e -> model.version().set(Version.RAW));
+        locked.setOnAction(e -> model.version().set(Version.LOCKED));
+        return new HBox(raw, locked);
+    }
+
+    private Node blendSlider() {
+        blend.setId("blend");
+        blend.setPrefWidth(130);
+        blend.setTooltip(new Tooltip("What is heard: the lead alone, both, or the voices alone"));
+        blend.setAccessibleText("Blend of lead and voices");
+        blend.valueProperty()
+                .subscribe(v -> {
+                    Mix mix = model.session().mix();
+                    if (Math.abs(mix.blend() - v.doubleValue()) > 0.005) {
+                        double snapped = Math.abs(v.doubleValue()) < 0.06 ? 0 : v.doubleValue();
+                        model.apply(new Edit.SetMix(new Mix(snapped, mix.bed())));
+                    }
+                });
+        return blend;
+    }
+
+    private Node bedButton(Commands commands) {
+        bed.setId("bed");
+        bed.setTooltip(new Tooltip(commands.get("bed").tip()));
+        bed.setOnAction(e ->
+                model.apply(
+                        new Edit.SetMix(new Mix(model.session().mix().blend(), bed.isSelected()))));
+        return bed;
+    }
+
+    private void refresh() {
+        song.setText(model.session().name());
+        raw.setSelected(model.version().get() == Version.RAW);
+        locked.setSelected(model.version().get() == Version.LOCKED);
+        blend.setValue(model.session().mix().blend());
+        bed.setSelected(model.session().mix().bed());
+    }
+}
