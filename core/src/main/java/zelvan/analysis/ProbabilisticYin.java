@@ -26,10 +26,13 @@ final class ProbabilisticYin {
     /// voices.
     private static final double PRIOR_ALPHA = 2;
 
-    private static final double PRIOR_BETA = 6;
+    private static final double PRIOR_BETA = 11.33;
 
-    /// Share of the probability of no threshold being met that the deepest dip still receives.
-    private static final double FALLBACK_SHARE = 0.01;
+    /// A deepest dip up to here is surely voiced, from there on surely not; between them in a
+    /// straight line.
+    private static final double SURELY_VOICED = 0.2;
+
+    private static final double SURELY_UNVOICED = 0.6;
 
     private static final double SWITCH_COST = 4.6;
 
@@ -116,7 +119,8 @@ final class ProbabilisticYin {
             }
         }
         if (deepestLag > 0 && s.count < MOST_CANDIDATES) {
-            add(s, deepestLag, FALLBACK_SHARE * (1 - above(lowest)));
+            double voiced = (SURELY_UNVOICED - deepest) / (SURELY_UNVOICED - SURELY_VOICED);
+            add(s, deepestLag, Math.clamp(voiced, 0, 1) - above(lowest));
         }
     }
 

@@ -79,7 +79,7 @@ public final class MainWindow {
         SplitPane.setResizableWithParent(below.getItems().getLast(), false);
         SplitPane both = new SplitPane(new LockMapView(model, theme).node(), below);
         both.setOrientation(Orientation.VERTICAL);
-        both.setDividerPositions(0.45);
+        both.setDividerPositions(0.5);
         Node empty = empty();
         model.history()
                 .subscribe(h -> {

@@ -118,7 +118,10 @@ public final class SoundFiles {
     }
 
     private static SoundFile readOther(Path file, ByteBuffer bytes) throws AudioFileProblem {
-        try (AudioInputStream coded = AudioSystem.getAudioInputStream(file.toFile())) {
+        // From the bytes, not the path: the decoder remembers formats by path, also of files since
+        // replaced.
+        try (AudioInputStream coded =
+                AudioSystem.getAudioInputStream(new ByteArrayInputStream(bytes.array()))) {
             AudioFormat source = coded.getFormat();
             boolean plain = source.getEncoding().equals(AudioFormat.Encoding.PCM_SIGNED);
             int bits = Math.max(16, source.getSampleSizeInBits());

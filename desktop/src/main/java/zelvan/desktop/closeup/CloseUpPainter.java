@@ -7,6 +7,7 @@ import java.util.function.DoubleUnaryOperator;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
+import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
@@ -16,13 +17,19 @@ import zelvan.desktop.model.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.session.Protection;
+import zelvan.units.Decibels;
 import zelvan.units.TimeSpan;
 
 /// Paints the Time lens: ribbons of energy, beads where syllables start and sounds end, and threads
 /// from the guide's moments to the voice's: upright where it locks, slanted where it is off.
 final class CloseUpPainter {
     private static final double THREAD_ROOM = 0.34;
-    private static final double LOUDEST_ABOVE_ACTIVE_DECIBELS = 42;
+
+    /// Loudness grows with amplitude to this power (S. S. Stevens, *The measurement of loudness*,
+    /// 1955).
+    private static final double LOUDNESS_EXPONENT = 0.6;
+
+    private static final double THINNEST = 0.02;
     private static final double LOCKED_SECONDS = 0.004;
     private static final double FULL_COLOUR_SECONDS = 0.06;
     static final double BEAD_RADIUS = 4.5;
@@ -45,7 +52,13 @@ final class CloseUpPainter {
         ruler(g, colours, view, width);
         for (Lane lane : lanes) {
             if (lane.isGuide()) {
-                guideLines(g, colours, view, lane, width, height);
+                guideLines(
+                        g,
+                        colours,
+                        view,
+                        lane,
+                        width,
+                        lanes.getLast().top() + lanes.getLast().height());
             }
         }
         for (Lane lane : lanes) {
@@ -97,7 +110,7 @@ final class CloseUpPainter {
             Viewport view,
             Lane guide,
             double width,
-            double height) {
+            double bottom) {
         for (Bead bead : guide.beads(0)) {
             double x = view.x(bead.shownSeconds(), width);
             if (x > -10 && x < width + 10) {
@@ -110,7 +123,7 @@ final class CloseUpPainter {
                                         bead.kind().equals(Optional.of(LandmarkKind.VOWEL))
                                                 ? 0.24
                                                 : 0.11));
-                g.strokeLine(x, guide.top() + guide.height() * 0.55, x, height);
+                g.strokeLine(x, guide.top() + guide.height() * 0.55, x, bottom);
             }
         }
     }
@@ -170,14 +183,21 @@ final class CloseUpPainter {
                     .ifPresent(anchor -> thread(g, colours, view, lane, anchor, at, width, centre));
             bead(g, colours, lane, bead, colour, x, centre);
         }
-        g.setFill(lane.isGuide() ? colours.guide() : colours.text());
-        g.setFont(Theme.strongFont(12));
-        g.setTextAlign(TextAlignment.LEFT);
-        g.setTextBaseline(VPos.TOP);
-        g.fillText(lane.voice().name(), 8, lane.top() + 4);
-        g.setTextBaseline(VPos.CENTER);
+        name(g, colours, lane);
         g.setStroke(colours.line());
         g.strokeLine(0, lane.top() + lane.height() - 0.5, width, lane.top() + lane.height() - 0.5);
+    }
+
+    private static void name(GraphicsContext g, Palette colours, Lane lane) {
+        Text text = new Text(lane.voice().name());
+        text.setFont(Theme.strongFont(12));
+        g.setFill(colours.surface().deriveColor(0, 1, 1, 0.8));
+        g.fillRect(4, lane.top() + 3, text.getLayoutBounds().getWidth() + 8, 17);
+        g.setFill(lane.isGuide() ? colours.guide() : colours.text());
+        g.setFont(text.getFont());
+        g.setTextAlign(TextAlignment.LEFT);
+        g.setTextBaseline(VPos.CENTER);
+        g.fillText(text.getText(), 8, lane.top() + 11.5);
     }
 
     /// Energy as the width of a band along the lane's middle.
@@ -192,18 +212,19 @@ final class CloseUpPainter {
             double half) {
         int from = firstFrame(voice, shown, view.startSeconds());
         int to = Math.min(voice.frames() - 1, firstFrame(voice, shown, view.endSeconds()) + 1);
+        double loudest = loudest(voice);
         int stride = Math.max(1, (int) ((to - from) / Math.max(1, 2 * width)));
         g.beginPath();
         g.moveTo(view.x(shown.applyAsDouble(from * VoiceAnalysis.HOP_SECONDS), width), centre);
         for (int f = from; f <= to; f += stride) {
             g.lineTo(
                     view.x(shown.applyAsDouble(f * VoiceAnalysis.HOP_SECONDS), width),
-                    centre - half * loudness(voice, f));
+                    centre - half * loudness(voice, f, loudest));
         }
         for (int f = to; f >= from; f -= stride) {
             g.lineTo(
                     view.x(shown.applyAsDouble(f * VoiceAnalysis.HOP_SECONDS), width),
-                    centre + half * loudness(voice, f));
+                    centre + half * loudness(voice, f, loudest));
         }
         g.closePath();
         g.setFill(colour);
@@ -224,9 +245,17 @@ final class CloseUpPainter {
         return low;
     }
 
-    private static double loudness(VoiceAnalysis voice, int frame) {
-        double above = voice.levelDecibels()[frame] - voice.activeDecibels();
-        return Math.clamp(above / LOUDEST_ABOVE_ACTIVE_DECIBELS, 0.012, 1);
+    private static double loudness(VoiceAnalysis voice, int frame, double loudestDecibels) {
+        double amplitude = Decibels.toAmplitude(voice.levelDecibels()[frame] - loudestDecibels);
+        return Math.clamp(Math.pow(amplitude, LOUDNESS_EXPONENT), THINNEST, 1);
+    }
+
+    private static double loudest(VoiceAnalysis voice) {
+        double loudest = voice.activeDecibels();
+        for (float level : voice.levelDecibels()) {
+            loudest = Math.max(loudest, level);
+        }
+        return loudest;
     }
 
     private void thread(

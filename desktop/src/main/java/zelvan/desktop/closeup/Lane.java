@@ -33,7 +33,7 @@ record Lane(
     static final double RULER_HEIGHT = 22;
     private static final double GUIDE_HEIGHT = 62;
     private static final double LOWEST_HEIGHT = 54;
-    private static final double HIGHEST_HEIGHT = 92;
+    private static final double HIGHEST_HEIGHT = 128;
 
     boolean isGuide() {
         return voice.role() == Role.GUIDE;

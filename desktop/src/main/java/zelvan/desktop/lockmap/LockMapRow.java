@@ -14,8 +14,8 @@ import zelvan.session.Voice;
 /// @param stackIndex its place in the session; −1 for guide and bed
 /// @param voice the track; empty for a heading
 record LockMapRow(Optional<Stack> stack, int stackIndex, Optional<Voice> voice) {
-    static final double VOICE_HEIGHT = 30;
-    static final double HEADING_HEIGHT = 22;
+    static final double VOICE_HEIGHT = 27;
+    static final double HEADING_HEIGHT = 19;
 
     double height() {
         return voice.isPresent() ? VOICE_HEIGHT : HEADING_HEIGHT;

@@ -83,8 +83,10 @@ public final class LockMapView {
     private void rebuild() {
         Session session = model.session();
         List<LockMapRow> rows = LockMapRow.of(session);
-        Region corner = new Region();
-        corner.setMinHeight(LockMapPainter.RULER_HEIGHT);
+        Label corner = new Label("offset in ms:  ◂ early  |  late ▸");
+        corner.getStyleClass().add("quiet");
+        corner.setPadding(new Insets(0, 8, 0, 10));
+        fixHeight(corner, LockMapPainter.RULER_HEIGHT);
         strips.getChildren().setAll(corner);
         double height = LockMapPainter.RULER_HEIGHT;
         for (LockMapRow row : rows) {

@@ -9,6 +9,7 @@ import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.control.Tooltip;
@@ -40,6 +41,8 @@ public final class SettingsView {
     private final Control slack;
     private final Label before = new Label();
     private final Label after = new Label();
+    private final Label beforeMost = new Label();
+    private final Label afterMost = new Label();
     private final Label staleNote = new Label("working it out…");
     private final VBox voicePart = new VBox(8);
     private final VBox root;
@@ -52,6 +55,7 @@ public final class SettingsView {
         scopeTitle.setId("scope");
         scopeTitle.getStyleClass().add("title");
         scopeTitle.setWrapText(true);
+        scopeTitle.setMinHeight(Region.USE_PREF_SIZE);
         giveBack.setId("give-back");
         giveBack.setOnAction(e -> scope().givingBack(model.session()).ifPresent(model::apply));
         pull =
@@ -74,7 +78,7 @@ public final class SettingsView {
                         v -> set(current().pull(), v / 1000));
         before.setId("lock-before");
         after.setId("lock-after");
-        before.getStyleClass().add("figure");
+        before.getStyleClass().addAll("figure", "big");
         after.getStyleClass().addAll("figure", "big");
         staleNote.getStyleClass().add("quiet");
         HBox departure = new HBox(8, departs, giveBack);
@@ -105,7 +109,11 @@ public final class SettingsView {
     }
 
     public Node node() {
-        return root;
+        ScrollPane scroll = new ScrollPane(root);
+        scroll.setFitToWidth(true);
+        scroll.setMinWidth(280);
+        scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        return scroll;
     }
 
     private Node figures() {
@@ -115,10 +123,12 @@ public final class SettingsView {
         Label to = new Label("now");
         from.getStyleClass().add("quiet");
         to.getStyleClass().add("quiet");
-        VBox left = new VBox(from, before);
-        VBox right = new VBox(to, after);
+        VBox left = new VBox(from, before, beforeMost);
+        VBox right = new VBox(to, after, afterMost);
+        for (Label label : List.of(before, after, beforeMost, afterMost)) {
+            label.setMinWidth(Region.USE_PREF_SIZE);
+        }
         HBox pair = new HBox(28, left, right);
-        pair.setAlignment(Pos.BOTTOM_LEFT);
         return new VBox(4, lock, pair, staleNote);
     }
 
@@ -149,9 +159,10 @@ public final class SettingsView {
         pull.show(timing.pull() * 100);
         slack.show(timing.slackSeconds() * 1000);
         Scope.LockPair figures = scope.figures(model.derived().get());
-        before.setText(
-                figures.before().medianText() + "  (90 %: " + figures.before().p90Text() + ")");
-        after.setText(figures.after().medianText() + "  (90 %: " + figures.after().p90Text() + ")");
+        before.setText(figures.before().medianText());
+        beforeMost.setText("90 % within " + figures.before().p90Text());
+        after.setText(figures.after().medianText());
+        afterMost.setText("90 % within " + figures.after().p90Text());
         staleNote.setVisible(model.stale().get());
         refreshVoice(session);
         refreshing = false;
@@ -308,7 +319,7 @@ public final class SettingsView {
         }
 
         private static double rounded(double value) {
-            return Math.round(value * 10) / 10.0;
+            return Math.round(value);
         }
 
         void show(double value) {

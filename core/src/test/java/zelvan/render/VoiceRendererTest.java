@@ -1,0 +1,216 @@
+package zelvan.render;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import zelvan.analysis.PitchTrack;
+import zelvan.analysis.VoiceAnalyser;
+import zelvan.audio.Sound;
+import zelvan.dsp.Percentile;
+import zelvan.testing.Takes;
+import zelvan.timing.TimeMap;
+import zelvan.timing.TimeMap.Point;
+import zelvan.units.Pitch;
+
+class VoiceRendererTest {
+    private static final Sound SOUND = Takes.LEAD.sound();
+    private static final Epochs EPOCHS =
+            new EpochFinder().find(SOUND, Takes.LEAD.analysis().pitch());
+
+    private static float[] render(TimeMap map) {
+        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, map);
+        float[] out = new float[(int) renderer.frames()];
+        renderer.read(0, 0, out, out.length);
+        return out;
+    }
+
+    private static int differing(float[] a, int fromA, float[] b, int fromB, int count) {
+        int differing = 0;
+        for (int i = 0; i < count; i++) {
+            differing +=
+                    Float.floatToRawIntBits(a[fromA + i]) != Float.floatToRawIntBits(b[fromB + i])
+                            ? 1
+                            : 0;
+        }
+        return differing;
+    }
+
+    static Stream<Integer> seeds() {
+        return IntStream.range(0, 100).boxed();
+    }
+
+    /// Stretches of slope 1, moved by whole frames, with bent stretches between them.
+    private static TimeMap randomMap(Random random, List<int[]> straight) {
+        List<Point> points = new ArrayList<>();
+        int source = 0;
+        int output = random.nextInt(2000);
+        while (source < SOUND.frames() - 40_000) {
+            int length = 3000 + random.nextInt(20_000);
+            straight.add(new int[] {source, output, length});
+            points.add(
+                    new Point(
+                            (double) source / Takes.RATE_HERTZ,
+                            (double) output / Takes.RATE_HERTZ));
+            source += length;
+            output += length;
+            points.add(
+                    new Point(
+                            (double) source / Takes.RATE_HERTZ,
+                            (double) output / Takes.RATE_HERTZ));
+            int bent = 2000 + random.nextInt(15_000);
+            source += bent;
+            output += (int) (bent * (0.55 + 1.3 * random.nextDouble()));
+        }
+        return TimeMap.of(points);
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void whereTheSlopeIsOneTheSourceComesOutBitForBit(int seed) {
+        List<int[]> straight = new ArrayList<>();
+        float[] out = render(randomMap(new Random(seed), straight));
+        for (int[] stretch : straight) {
+            assertThat(differing(SOUND.channel(0), stretch[0], out, stretch[1], stretch[2]))
+                    .isZero();
+        }
+    }
+
+    @Test
+    void theIdentityIsTheSource() {
+        float[] out = render(TimeMap.IDENTITY);
+        assertThat(out).hasSize(SOUND.frames());
+        assertThat(differing(SOUND.channel(0), 0, out, 0, out.length)).isZero();
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {1, 7, 64, 512, 4096})
+    void blocksOfAnySizeInAnyOrderAreTheSame(int size) {
+        TimeMap map = randomMap(new Random(size), new ArrayList<>());
+        float[] whole = render(map);
+        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, map);
+        int count = Math.min(whole.length, 60_000);
+        float[] pieces = new float[count];
+        for (int start = (count - 1) / size * size; start >= 0; start -= size) {
+            int n = Math.min(size, count - start);
+            float[] block = new float[n + 1];
+            block[n] = 999;
+            renderer.read(0, start, block, n);
+            assertThat(block[n]).isEqualTo(999);
+            System.arraycopy(block, 0, pieces, start, n);
+        }
+        assertThat(differing(whole, 0, pieces, 0, count)).isZero();
+    }
+
+    @ParameterizedTest
+    @ValueSource(doubles = {0.7, 0.85, 1.2, 1.5})
+    void stretchingKeepsThePitch(double rate) {
+        TimeMap map =
+                TimeMap.of(
+                        List.of(new Point(0, 0), new Point(Takes.SECONDS, Takes.SECONDS * rate)));
+        Takes.Take steady = Takes.STEADY;
+        VoiceRenderer renderer =
+                new VoiceRenderer(
+                        steady.sound(),
+                        new EpochFinder().find(steady.sound(), steady.analysis().pitch()),
+                        map);
+        float[] samples = new float[(int) renderer.frames()];
+        renderer.read(0, 0, samples, samples.length);
+        Sound out = Sound.owning(Takes.RATE_HERTZ, samples);
+        PitchTrack before = steady.analysis().pitch();
+        PitchTrack after = new VoiceAnalyser().analyse(out).pitch();
+        double[] cents = new double[before.frames()];
+        int compared = 0;
+        for (int f = 4; f < before.frames() - 4; f++) {
+            double t = f * before.hopSeconds() * rate;
+            if (before.voiced(f - 4) && before.voiced(f + 4) && after.voiced(after.frameAt(t))) {
+                cents[compared++] = Math.abs(Pitch.centsBetween(before.hertz(f), after.hertzAt(t)));
+            }
+        }
+        assertThat(compared).isGreaterThan(500);
+        double[] errors = Arrays.copyOf(cents, compared);
+        // Well under the just noticeable difference of about 5 cents in the middle, within
+        // vibrato's slope at the edges.
+        assertThat(Percentile.median(errors)).isLessThan(5);
+        assertThat(Percentile.of(errors, 90)).isLessThan(25);
+    }
+
+    /// A click is a jump that the source's own slope does not have.
+    @ParameterizedTest(name = "seed {0}")
+    @ValueSource(ints = {1, 2, 3, 4, 5})
+    void nothingClicks(int seed) {
+        float[] out = render(randomMap(new Random(seed), new ArrayList<>()));
+        assertThat(steepest(out)).isLessThan(1.3 * steepest(SOUND.channel(0)));
+    }
+
+    private static double steepest(float[] samples) {
+        double steepest = 0;
+        for (int i = 1; i < samples.length; i++) {
+            steepest = Math.max(steepest, Math.abs(samples[i] - samples[i - 1]));
+        }
+        return steepest;
+    }
+
+    @Test
+    void channelsAreSplicedAtTheSameFrames() {
+        float[] mono = SOUND.channel(0);
+        float[] inverted = new float[mono.length];
+        for (int i = 0; i < mono.length; i++) {
+            inverted[i] = -0.5f * mono[i];
+        }
+        Sound stereo = Sound.owning(Takes.RATE_HERTZ, mono, inverted);
+        VoiceRenderer renderer =
+                new VoiceRenderer(
+                        stereo,
+                        new EpochFinder().find(stereo, Takes.LEAD.analysis().pitch()),
+                        TimeMap.of(List.of(new Point(0, 0), new Point(5, 6))));
+        float[] left = new float[200_000];
+        float[] right = new float[200_000];
+        renderer.read(0, 30_000, left, left.length);
+        renderer.read(1, 30_000, right, right.length);
+        for (int i = 0; i < left.length; i++) {
+            assertThat(right[i]).isCloseTo(-0.5f * left[i], within(1e-6f));
+        }
+    }
+
+    /// The singer's own pulses: epochs come once for each of them, at a steady distance.
+    @Test
+    void epochsFollowTheSingersPulses() {
+        double[] pulses = Takes.LEAD.sung().pulseSeconds();
+        int matched = 0;
+        int total = 0;
+        for (int run = 0; run < EPOCHS.runs(); run++) {
+            int[] marks = EPOCHS.marks(run);
+            for (int i = 2; i < marks.length - 2; i++) {
+                double from = (double) marks[i] / Takes.RATE_HERTZ;
+                double to = (double) marks[i + 1] / Takes.RATE_HERTZ;
+                long between = Arrays.stream(pulses).filter(p -> p >= from && p < to).count();
+                total++;
+                matched += between == 1 ? 1 : 0;
+            }
+        }
+        assertThat(total).isGreaterThan(1500);
+        assertThat((double) matched / total).isGreaterThan(0.95);
+    }
+
+    @Test
+    void aSourceOfAnotherRateIsTheSameSoundAtThatRate() {
+        VoiceSource source = ResampledSource.at(44_100, new RawSource(SOUND));
+        float[] expected =
+                new zelvan.dsp.Resampler(Takes.RATE_HERTZ, 44_100).resample(SOUND.channel(0));
+        float[] block = new float[3000];
+        source.read(0, 50_000, block, block.length);
+        assertThat(differing(expected, 50_000, block, 0, block.length)).isZero();
+        assertThat(ResampledSource.at(Takes.RATE_HERTZ, new RawSource(SOUND)))
+                .isEqualTo(new RawSource(SOUND));
+    }
+}

@@ -1,0 +1,160 @@
+package zelvan.timing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Random;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+import zelvan.align.Aligner;
+import zelvan.align.Alignment;
+import zelvan.align.Anchor;
+import zelvan.testing.Takes;
+import zelvan.units.TimeSpan;
+
+class TimingTest {
+    private static final Alignment LOOSE =
+            new Aligner()
+                    .align(Takes.LEAD.analysis(), Takes.LOOSE.analysis(), List.of(), List.of());
+    private static final TimeMapper MAPPER = new TimeMapper(Takes.LOOSE.analysis());
+
+    /// The definition: what exceeds the slack is taken away by the pull.
+    @ParameterizedTest
+    @CsvSource({
+        "1, 0, 0.050, 0.050",
+        "1, 0.02, 0.050, 0.030",
+        "0.5, 0.02, 0.050, 0.015",
+        "1, 0.02, -0.050, -0.030",
+        "1, 0.02, 0.015, 0",
+        "0, 0, 0.050, 0"
+    })
+    void pullAndSlackDecideTheMove(double pull, double slack, double offset, double move) {
+        assertThat(new TimingSettings(pull, slack).moveSeconds(offset))
+                .isCloseTo(move, within(1e-12));
+    }
+
+    @Test
+    void settingsOutOfRangeAreRefused() {
+        assertThatThrownBy(() -> new TimingSettings(1.2, 0)).hasMessageContaining("1.2");
+        assertThatThrownBy(() -> new TimingSettings(1, -0.001)).hasMessageContaining("-0.001");
+    }
+
+    @Test
+    void pullZeroMovesNothingAtAll() {
+        assertThat(MAPPER.map(LOOSE, t -> TimingSettings.OFF, List.of()).map().isIdentity())
+                .isTrue();
+    }
+
+    @Test
+    void fullPullBringsEveryFollowedAnchorToTheGuide() {
+        TimingResult result = MAPPER.map(LOOSE, t -> TimingSettings.FULL, List.of());
+        for (Anchor anchor : LOOSE.anchors()) {
+            if (!result.leftOut().contains(anchor)) {
+                assertThat(result.map().outputSecondsAt(anchor.sourceSeconds()))
+                        .isCloseTo(anchor.guideSeconds(), within(1e-9));
+            }
+        }
+        assertThat(result.leftOut().size()).isLessThan(LOOSE.anchors().size() / 10);
+    }
+
+    static Stream<Integer> seeds() {
+        return IntStream.range(0, 60).boxed();
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void anyMapIncreasesAndKeepsItsRates(int seed) {
+        Random random = new Random(seed);
+        TimingSettings settings =
+                new TimingSettings(random.nextDouble(), 0.05 * random.nextDouble());
+        double start = 9 * random.nextDouble();
+        List<TimeSpan> fixed =
+                random.nextBoolean()
+                        ? List.of(new TimeSpan(start, start + random.nextDouble()))
+                        : List.of();
+        TimeMap map = MAPPER.map(LOOSE, t -> settings, fixed).map();
+        for (int i = 1; i < map.size(); i++) {
+            TimeMap.Point a = map.point(i - 1);
+            TimeMap.Point b = map.point(i);
+            assertThat(b.sourceSeconds()).isGreaterThan(a.sourceSeconds());
+            assertThat(b.outputSeconds()).isGreaterThan(a.outputSeconds());
+        }
+        for (TimeSpan span : fixed) {
+            double move = map.outputSecondsAt(span.startSeconds()) - span.startSeconds();
+            for (double share = 0; share <= 1; share += 0.1) {
+                double t = span.startSeconds() + share * span.seconds();
+                assertThat(map.outputSecondsAt(t) - t).isCloseTo(move, within(1e-9));
+            }
+        }
+    }
+
+    @ParameterizedTest(name = "seed {0}")
+    @MethodSource("seeds")
+    void theInverseUndoesTheMap(int seed) {
+        Random random = new Random(seed);
+        double source = 0;
+        double output = random.nextDouble();
+        List<TimeMap.Point> points = new java.util.ArrayList<>();
+        for (int i = 0; i < 12; i++) {
+            source += 0.01 + random.nextDouble();
+            output += 0.01 + random.nextDouble();
+            points.add(new TimeMap.Point(source, output));
+        }
+        TimeMap map = TimeMap.of(points);
+        for (int i = 0; i < 50; i++) {
+            double t = -1 + 15 * random.nextDouble();
+            assertThat(map.sourceSecondsAt(map.outputSecondsAt(t))).isCloseTo(t, within(1e-9));
+        }
+    }
+
+    @Test
+    void aMapThatDoesNotIncreaseIsRefused() {
+        assertThatThrownBy(
+                        () -> TimeMap.of(List.of(new TimeMap.Point(0, 0), new TimeMap.Point(1, 0))))
+                .hasMessageContaining("must increase");
+        assertThatThrownBy(() -> TimeMap.of(List.of())).hasMessageContaining("needs a point");
+    }
+
+    @Test
+    void whatTheGuideDoesNotHaveStaysWhereItWasSung() {
+        Alignment alignment =
+                new Aligner()
+                        .align(
+                                Takes.LEAD.analysis(),
+                                Takes.WITH_AD_LIB.analysis(),
+                                List.of(),
+                                List.of());
+        TimeMap map =
+                new TimeMapper(Takes.WITH_AD_LIB.analysis())
+                        .map(alignment, t -> TimingSettings.FULL, List.of())
+                        .map();
+        TimeSpan adLib = Takes.WITH_AD_LIB.performance().adLibs().getFirst();
+        for (double t = adLib.startSeconds(); t < adLib.endSeconds(); t += 0.05) {
+            assertThat(map.outputSecondsAt(t)).isCloseTo(t, within(1e-9));
+        }
+    }
+
+    @Test
+    void aHeldAnchorIsHeldWhateverThePull() {
+        Anchor held =
+                Anchor.held(
+                        LOOSE.anchors().get(20).sourceSeconds(),
+                        LOOSE.anchors().get(20).guideSeconds() + 0.03);
+        Alignment alignment =
+                new Aligner()
+                        .align(
+                                Takes.LEAD.analysis(),
+                                Takes.LOOSE.analysis(),
+                                List.of(held),
+                                List.of());
+        TimeMap map = MAPPER.map(alignment, t -> TimingSettings.OFF, List.of()).map();
+        assertThat(map.outputSecondsAt(held.sourceSeconds()))
+                .isCloseTo(held.guideSeconds(), within(1e-9));
+    }
+}

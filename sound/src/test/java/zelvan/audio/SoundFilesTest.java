@@ -1,0 +1,199 @@
+package zelvan.audio;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class SoundFilesTest {
+    @TempDir Path folder;
+
+    /// Random samples that an integer format of that many bits holds exactly.
+    private static Sound sound(int rate, int channels, int frames, int bits) {
+        Random random = new Random(bits);
+        double scale = Math.scalb(1.0, bits - 1);
+        float[][] samples = new float[channels][frames];
+        for (float[] channel : samples) {
+            for (int i = 0; i < frames; i++) {
+                // Adding 0 turns the zero with a minus, which integers do not have, into the other.
+                channel[i] =
+                        (float)
+                                (Math.rint((random.nextDouble() * 1.8 - 0.9) * scale) / scale
+                                        + 0.0);
+            }
+        }
+        return Sound.owning(rate, samples);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "WAV, 8, false, 8", "WAV, 16, false, 16", "WAV, 24, false, 24", "WAV, 32, false, 24",
+                "WAV, 32, true, 24",
+        "WAV, 64, true, 24", "AIFF, 16, false, 16", "AIFF, 24, false, 24", "FLAC, 16, false, 16",
+                "FLAC, 24, false, 24"
+    })
+    void whatIsWrittenIsReadBackExactly(
+            SoundFormat.Container container, int bits, boolean floating, int exactBits)
+            throws Exception {
+        for (int channels : new int[] {1, 2}) {
+            for (int rate : new int[] {44100, 48000, 96000, 192000}) {
+                Sound sound = sound(rate, channels, 1001, exactBits);
+                SoundFormat format = new SoundFormat(container, bits, floating);
+                Path file = folder.resolve("a." + container.extension());
+                SoundFiles.write(file, sound, format);
+                SoundFile back = SoundFiles.read(file);
+                assertThat(back.sound().sampleRateHertz()).isEqualTo(rate);
+                assertThat(back.sound().channelCount()).isEqualTo(channels);
+                assertThat(back.format()).isEqualTo(format);
+                for (int c = 0; c < channels; c++) {
+                    assertThat(back.sound().channel(c)).containsExactly(sound.channel(c));
+                }
+                assertThat(folder).isDirectoryNotContaining(p -> p.toString().endsWith(".part"));
+            }
+        }
+    }
+
+    @Test
+    void chunksOfOddLengthBeforeTheSamplesAreSkipped() throws Exception {
+        Path plain = folder.resolve("plain.wav");
+        SoundFiles.write(
+                plain,
+                sound(48000, 1, 64, 16),
+                new SoundFormat(SoundFormat.Container.WAV, 16, false));
+        byte[] bytes = Files.readAllBytes(plain);
+        byte[] odd = "JUNK".getBytes(StandardCharsets.US_ASCII);
+        ByteBuffer with = ByteBuffer.allocate(bytes.length + 12).order(ByteOrder.LITTLE_ENDIAN);
+        with.put(bytes, 0, 12)
+                .put(odd)
+                .putInt(3)
+                .put(new byte[] {1, 2, 3, 0})
+                .put(bytes, 12, bytes.length - 12);
+        Path file = folder.resolve("odd.wav");
+        Files.write(file, with.array());
+        assertThat(SoundFiles.read(file).sound().channel(0))
+                .containsExactly(SoundFiles.read(plain).sound().channel(0));
+    }
+
+    /// The sub-format identifier of integer samples, {00000001-0000-0010-8000-00AA00389B71}, as the
+    /// specification of WAVEFORMATEXTENSIBLE gives it.
+    @Test
+    void widerSamplesGetTheExtensibleHeader() throws Exception {
+        Path file = folder.resolve("wide.wav");
+        SoundFiles.write(file, sound(48000, 2, 8, 24), SoundFormat.WAV_24);
+        byte[] bytes = Files.readAllBytes(file);
+        assertThat(Arrays.copyOfRange(bytes, 20, 22)).containsExactly(0xFE, 0xFF);
+        assertThat(Arrays.copyOfRange(bytes, 44, 60))
+                .containsExactly(1, 0, 0, 0, 0, 0, 0x10, 0, 0x80, 0, 0, 0xAA, 0, 0x38, 0x9B, 0x71);
+    }
+
+    @Test
+    void aTruncatedFileIsRefusedWithItsName() throws Exception {
+        Path file = folder.resolve("cut.wav");
+        SoundFiles.write(
+                file,
+                sound(48000, 1, 4800, 16),
+                new SoundFormat(SoundFormat.Container.WAV, 16, false));
+        Files.write(file, Arrays.copyOf(Files.readAllBytes(file), 3000));
+        assertProblem(file, "cut short");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"", "This is a shopping list.", "RIFF\4\0\0\0WAVE"})
+    void whatIsNotAudioIsRefusedWithItsName(String content) throws Exception {
+        Path file = folder.resolve("list.wav");
+        Files.writeString(file, content, StandardCharsets.ISO_8859_1);
+        assertProblem(file, content.isEmpty() ? "empty" : "");
+    }
+
+    @Test
+    void aSilentFileIsRefused() throws Exception {
+        Path file = folder.resolve("silent.wav");
+        SoundFiles.write(file, Sound.owning(48000, new float[100]), SoundFormat.WAV_24);
+        assertProblem(file, "silent");
+    }
+
+    @Test
+    void samplesThatAreNotNumbersAreRefused() throws Exception {
+        float[] samples = {0.1f, Float.NaN, 0.2f};
+        Path file = folder.resolve("nan.wav");
+        SoundFiles.write(file, Sound.owning(48000, samples), SoundFormat.WAV_FLOAT);
+        assertProblem(file, "not numbers");
+    }
+
+    @Test
+    void aMissingFileAndAFolderAreRefused() {
+        assertProblem(folder.resolve("nobody.wav"), "no such file");
+        assertProblem(folder, "folder");
+    }
+
+    /// A header is enough to know: three hours are not read first.
+    @Test
+    void threeHoursAreTooLong() throws Exception {
+        Path file = folder.resolve("long.wav");
+        ByteBuffer header = ByteBuffer.allocate(44).order(ByteOrder.LITTLE_ENDIAN);
+        int bytes = 3 * 3600 * 8000;
+        header.put("RIFF".getBytes(StandardCharsets.US_ASCII)).putInt(bytes + 36);
+        header.put("WAVEfmt ".getBytes(StandardCharsets.US_ASCII)).putInt(16);
+        header.putShort((short) 1)
+                .putShort((short) 1)
+                .putInt(8000)
+                .putInt(8000)
+                .putShort((short) 1)
+                .putShort((short) 8);
+        header.put("data".getBytes(StandardCharsets.US_ASCII)).putInt(bytes);
+        Files.write(file, header.array());
+        assertProblem(file, "too long (3.0 h");
+    }
+
+    private static void assertProblem(Path file, String happened) {
+        assertThatThrownBy(() -> SoundFiles.read(file))
+                .isInstanceOf(AudioFileProblem.class)
+                .hasMessageContaining(String.valueOf(file.getFileName()))
+                .hasMessageContaining(happened);
+    }
+
+    @Test
+    void copiedSamplesAreTheSameBytesWithSilenceBehind() throws Exception {
+        Path source = folder.resolve("double.wav");
+        Sound sound = sound(48000, 2, 100, 24);
+        SoundFiles.write(source, sound, new SoundFormat(SoundFormat.Container.WAV, 64, true));
+        Path copy = folder.resolve("copy.wav");
+        assertThat(SoundFiles.copySamples(source, copy, 150)).isTrue();
+        SoundFile back = SoundFiles.read(copy);
+        assertThat(back.format().bits()).isEqualTo(64);
+        assertThat(Arrays.copyOf(back.sound().channel(1), 100)).containsExactly(sound.channel(1));
+        assertThat(Arrays.copyOfRange(back.sound().channel(1), 100, 150)).containsOnly(0);
+        assertThat(SoundFiles.copySamples(source, copy, 50)).isFalse();
+    }
+
+    @Test
+    void anUnwritableFolderIsAProblemAndLeavesNothing() throws IOException {
+        Path inTheWay = Files.writeString(folder.resolve("file"), "x");
+        assertThatThrownBy(() ->
+                        SoundFiles.write(
+                                inTheWay.resolve("a.wav"),
+                                sound(48000, 1, 8, 16),
+                                SoundFormat.WAV_24))
+                .isInstanceOf(AudioFileProblem.class)
+                .hasMessageContaining("a.wav");
+        assertThat(inTheWay).hasContent("x");
+    }
+
+    @Test
+    void names() {
+        assertThat(SoundFiles.hasAudioName(Path.of("Lead.WAV"))).isTrue();
+        assertThat(SoundFiles.hasAudioName(Path.of("notes.txt"))).isFalse();
+    }
+}

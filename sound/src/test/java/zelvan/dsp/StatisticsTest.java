@@ -1,0 +1,44 @@
+package zelvan.dsp;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import org.junit.jupiter.api.Test;
+
+class StatisticsTest {
+    @Test
+    void percentilesLieBetweenTheirNeighbours() {
+        double[] values = {4, 1, 3, 2};
+        assertThat(Percentile.median(values)).isEqualTo(2.5);
+        assertThat(Percentile.of(values, 0)).isEqualTo(1);
+        assertThat(Percentile.of(values, 100)).isEqualTo(4);
+        assertThat(Percentile.of(values, 90)).isCloseTo(3.7, within(1e-12));
+        assertThat(values).containsExactly(4, 1, 3, 2);
+    }
+
+    @Test
+    void smoothingKeepsAConstantAndAverages() {
+        assertThat(Smoothing.mean(new double[] {5, 5, 5}, 2)).containsOnly(5);
+        assertThat(Smoothing.mean(new double[] {0, 3, 0}, 1)).containsExactly(1.5, 1, 1.5);
+        assertThat(Smoothing.median(new double[] {1, 9, 1, 1}, 1)[1]).isEqualTo(1);
+    }
+
+    @Test
+    void overlappedHannWindowsSumToOne() {
+        double[] window = Windows.hann(64);
+        for (int i = 0; i < 32; i++) {
+            assertThat(window[i] + window[i + 32]).isCloseTo(1, within(1e-12));
+        }
+    }
+
+    /// Bessel function I0 by M. Abramowitz & I. Stegun, *Handbook of Mathematical Functions*
+    /// (1964), table 9.8: I0(1) = 1.266065878, I0(2) = 2.279585302. The window's value at x =
+    /// 0.5·√3 with beta 2 is I0(1)/I0(2).
+    @Test
+    void theKaiserWindowIsARatioOfBesselFunctions() {
+        assertThat(Windows.kaiser(Math.sqrt(3) / 2, 2))
+                .isCloseTo(1.266065878 / 2.279585302, within(1e-9));
+        assertThat(Windows.kaiser(0, 11)).isEqualTo(1);
+        assertThat(Windows.kaiser(1.01, 11)).isZero();
+    }
+}
