@@ -3,6 +3,7 @@ module zelvan.core {
     requires transitive zelvan.sound;
     requires java.desktop;
     requires tools.jackson.databind;
+    requires com.fasterxml.jackson.annotation;
     requires de.siegmar.fastcsv;
     requires com.samskivert.jmustache;
     requires net.harawata.appdirs;

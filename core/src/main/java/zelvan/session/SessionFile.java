@@ -1,5 +1,6 @@
 package zelvan.session;
 
+import com.fasterxml.jackson.annotation.JsonAutoDetect;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
@@ -27,6 +28,9 @@ public final class SessionFile {
 
     private static final JsonMapper JSON =
             JsonMapper.builder()
+                    // Records are their components, whatever else they can be asked.
+                    .changeDefaultVisibility(
+                            v -> v.withIsGetterVisibility(JsonAutoDetect.Visibility.NONE))
                     .enable(SerializationFeature.INDENT_OUTPUT)
                     .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
                     .enable(DeserializationFeature.FAIL_ON_MISSING_CREATOR_PROPERTIES)

@@ -83,7 +83,7 @@ public final class DemoSession {
                     "ao.uw:74:2 n.eh:72:1 v.er:71:1 m.ao.r:69:2 n.eh:71:1 v.er:69:1 m.ao.r:67:2.5");
 
     private static final Song.Phrase AD_LIB =
-            Song.phrase("ad-lib", 53.4, "y.eh:74:0.7 uw:76:1 hh.uw:74:1.6");
+            Song.phrase("ad-lib", 54.4, "y.eh:74:0.7 uw:76:1 hh.uw:74:1.6");
 
     private DemoSession() {}
 

@@ -1,0 +1,214 @@
+package zelvan.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.PrintWriter;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.dsp.Percentile;
+import zelvan.singers.DemoSession;
+import zelvan.singers.Truth;
+
+/// The command line as a script uses it: arguments in; files, exit codes and one line of error out.
+class ZelvanTest {
+    @TempDir static Path folder;
+    private static Path demo;
+    private final StringWriter errors = new StringWriter();
+    private final StringWriter output = new StringWriter();
+
+    @BeforeAll
+    static void sing() throws Exception {
+        demo = folder.resolve("demo");
+        var out = new PrintWriter(new StringWriter());
+        assertThat(Zelvan.run(new String[] {"demo", "--out", demo.toString()}, out, out)).isZero();
+    }
+
+    private int run(Object... arguments) {
+        String[] texts = Arrays.stream(arguments).map(String::valueOf).toArray(String[]::new);
+        return Zelvan.run(texts, new PrintWriter(output, true), new PrintWriter(errors, true));
+    }
+
+    private static double mapped(JsonNode points, double source) {
+        for (int i = 1; i < points.size(); i++) {
+            double b = points.get(i).get("sourceSeconds").asDouble();
+            if (source <= b) {
+                double a = points.get(i - 1).get("sourceSeconds").asDouble();
+                double outA = points.get(i - 1).get("outputSeconds").asDouble();
+                double outB = points.get(i).get("outputSeconds").asDouble();
+                return outA + (source - a) / (b - a) * (outB - outA);
+            }
+        }
+        return source;
+    }
+
+    @Test
+    void tightenLocksPrintsReportsAndSaves() throws Exception {
+        Path out = folder.resolve("out");
+        Path report = folder.resolve("r.json");
+        Path session = folder.resolve("song.zelvan");
+        int code =
+                run(
+                        "tighten",
+                        "--guide",
+                        demo.resolve(DemoSession.GUIDE),
+                        "--out",
+                        out,
+                        "--report",
+                        report,
+                        "--save",
+                        session,
+                        demo.resolve("Mara double left.wav"),
+                        demo.resolve("Mara double right.wav"));
+        assertThat(errors.toString()).isEmpty();
+        assertThat(code).isZero();
+        Truth truth = Truth.read(demo);
+        JsonNode parts = JsonMapper.shared().readTree(report.toFile()).get("parts");
+        for (JsonNode part : parts) {
+            String name = Path.of(part.get("file").asString()).getFileName().toString();
+            double[] offsets = truth.offsetsSeconds(name, t -> mapped(part.get("timeMap"), t));
+            double[] millis = Arrays.stream(offsets).map(o -> 1000 * Math.abs(o)).toArray();
+            assertThat(Percentile.median(millis)).isLessThan(10);
+            assertThat(Percentile.of(millis, 90)).isLessThan(30);
+            Sound printed = SoundFiles.read(Path.of(part.get("output").asString())).sound();
+            assertThat(printed.seconds())
+                    .isCloseTo(SoundFiles.read(demo.resolve(name)).sound().seconds(), within(0.5));
+        }
+        assertThat(run("print", session, "--out", folder.resolve("again"))).isZero();
+        assertThat(Files.readAllBytes(folder.resolve("again").resolve("Mara double right.wav")))
+                .isEqualTo(Files.readAllBytes(out.resolve("Mara double right.wav")));
+        assertThat(run("report", session, "--format", "html", "--out", folder.resolve("r.html")))
+                .isZero();
+        assertThat(Files.readString(folder.resolve("r.html"))).contains("Mara double right");
+    }
+
+    @Test
+    void pullZeroPrintsTheSource() throws Exception {
+        Path out = folder.resolve("zero");
+        Path voice = demo.resolve("Mara double left.wav");
+        assertThat(
+                        run(
+                                "tighten",
+                                "--guide",
+                                demo.resolve(DemoSession.GUIDE),
+                                "--out",
+                                out,
+                                "--timing-pull",
+                                0,
+                                voice))
+                .isZero();
+        assertThat(SoundFiles.read(out.resolve("Mara double left.wav")).sound().channel(0))
+                .isEqualTo(SoundFiles.read(voice).sound().channel(0));
+    }
+
+    @Test
+    void anAnchorAndAProtectionAreObeyed() throws Exception {
+        Path report = folder.resolve("a.json");
+        int code =
+                run(
+                        "tighten",
+                        "--guide",
+                        demo.resolve(DemoSession.GUIDE),
+                        "--out",
+                        folder.resolve("anchored"),
+                        "--report",
+                        report,
+                        "--anchor",
+                        "Mara double left.wav:3.0=3.1",
+                        "--protect",
+                        "Mara double left.wav:12.5-14.5:timing",
+                        demo.resolve("Mara double left.wav"));
+        assertThat(code).isZero();
+        JsonNode map =
+                JsonMapper.shared().readTree(report.toFile()).get("parts").get(0).get("timeMap");
+        assertThat(mapped(map, 3.0)).isCloseTo(3.1, within(1e-3));
+        assertThat(mapped(map, 14) - mapped(map, 13)).isCloseTo(1, within(1e-6));
+    }
+
+    @Test
+    void warpRunsAVoiceAlongAMap() throws Exception {
+        Path map =
+                Files.writeString(
+                        folder.resolve("t.csv"), "sourceSeconds,outputSeconds\n0,0\n10,12\n");
+        Path out = folder.resolve("warped.wav");
+        assertThat(run("warp", demo.resolve(DemoSession.GUIDE), out, "--time-map", map)).isZero();
+        assertThat(SoundFiles.read(out).sound().seconds()).isCloseTo(47 + 2, within(0.001));
+    }
+
+    @Test
+    void analyseWritesWhatIsHeard() throws Exception {
+        Path out = folder.resolve("a.json");
+        assertThat(run("analyse", demo.resolve(DemoSession.GUIDE), "--out", out)).isZero();
+        assertThat(JsonMapper.shared().readTree(out.toFile()).get("phrases").size()).isEqualTo(8);
+    }
+
+    @Test
+    void aBadFileIsOneClearLine() throws Exception {
+        Path bad = Files.writeString(folder.resolve("bad.wav"), "la la la");
+        assertThat(
+                        run(
+                                "tighten",
+                                "--guide",
+                                demo.resolve(DemoSession.GUIDE),
+                                "--out",
+                                folder.resolve("x"),
+                                bad))
+                .isEqualTo(1);
+        assertThat(errors.toString().lines())
+                .singleElement()
+                .asString()
+                .startsWith("zelvan: bad.wav: ");
+        assertThat(output.toString()).isEmpty();
+    }
+
+    @Test
+    void aSilentVoiceIsNamed() throws Exception {
+        Path silent = folder.resolve("silent.wav");
+        SoundFiles.write(silent, Sound.owning(48_000, new float[4800]), SoundFormat.WAV_24);
+        assertThat(run("analyse", silent, "--out", folder.resolve("s.json"))).isEqualTo(1);
+        assertThat(errors.toString()).contains("silent.wav: it is silent");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "--pitch-target guide, 1, not matched yet",
+        "--timing-pull 140, 1, 0 to 100",
+        "--preset double, 1, no presets yet",
+        "--protect nobody.wav:1-2:timing, 1, no voice of that name",
+        "--anchor hello, 1, VOICEFILE:VOICESECONDS",
+        "--tightness 3, 2, Unknown option"
+    })
+    void whatCannotBeMeantIsRefused(String options, int code, String said) {
+        List<Object> arguments =
+                new java.util.ArrayList<>(
+                        List.of(
+                                "tighten",
+                                "--guide",
+                                demo.resolve(DemoSession.GUIDE),
+                                "--out",
+                                folder.resolve("y")));
+        arguments.addAll(List.of(options.split(" ")));
+        arguments.add(demo.resolve("Mara double left.wav"));
+        assertThat(run(arguments.toArray())).isEqualTo(code);
+        assertThat(errors.toString()).contains(said);
+    }
+
+    @Test
+    void withoutAWindowThatIsSaid() {
+        assertThat(run("open")).isEqualTo(1);
+        assertThat(errors.toString()).contains("desktop application");
+    }
+}

@@ -1,0 +1,263 @@
+package zelvan.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zelvan.analysis.VoiceAnalyser;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.dsp.Percentile;
+import zelvan.exchange.VoiceFolder;
+import zelvan.exchange.VoicePrinter;
+import zelvan.session.Edit;
+import zelvan.session.Protection;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.singers.DemoSession;
+import zelvan.singers.Truth;
+import zelvan.testing.Takes;
+import zelvan.timing.TimingSettings;
+import zelvan.units.TimeSpan;
+
+/// The whole path, on real files, against the truth that the singers wrote beside them.
+class EngineTest {
+    @TempDir static Path folder;
+    private static Truth truth;
+    private static Engine engine;
+    private static Session session;
+    private static Derived locked;
+
+    @BeforeAll
+    static void singAndLock() throws Exception {
+        Path demo = folder.resolve("demo");
+        truth = DemoSession.write(demo);
+        engine = new Engine(new AnalysisStore(folder.resolve("kept")));
+        session =
+                VoiceFolder.adding(Session.EMPTY, VoiceFolder.soundFiles(List.of(demo)))
+                        .apply(Session.EMPTY);
+        session = new Edit.SetAllTiming(TimingSettings.FULL).apply(session);
+        locked = engine.derive(session, Progress.NONE);
+    }
+
+    @AfterAll
+    static void close() {
+        engine.close();
+    }
+
+    private static Voice voice(String name) {
+        return session.voices().stream()
+                .filter(v -> v.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static DerivedVoice derived(String name) {
+        return locked.voice(voice(name).id()).orElseThrow();
+    }
+
+    private static double[] errorsMillis(String name) {
+        double[] offsets =
+                truth.offsetsSeconds(name + ".wav", derived(name).timing().map()::outputSecondsAt);
+        return Arrays.stream(offsets).map(o -> 1000 * Math.abs(o)).toArray();
+    }
+
+    @Test
+    void theDoublesLieOnTheGuideByTheTruthNotByOurOwnEars() {
+        for (String name : List.of("Mara double left", "Mara double right", "Mara take 2")) {
+            assertThat(Percentile.median(errorsMillis(name))).as(name).isLessThan(10);
+            assertThat(Percentile.of(errorsMillis(name), 90)).as(name).isLessThan(30);
+        }
+    }
+
+    @Test
+    void harmoniesAndTheOctaveOfOtherSingersLockToo() {
+        for (String name : List.of("Odo low harmony", "Wren high harmony", "Odo octave")) {
+            assertThat(Percentile.median(errorsMillis(name))).as(name).isLessThan(10);
+            assertThat(Percentile.of(errorsMillis(name), 90)).as(name).isLessThan(30);
+        }
+    }
+
+    @Test
+    void theAdLibIsUntouchedSampleForSample() {
+        TimeSpan adLib = truth.voice("Mara double right.wav").orElseThrow().adLibs().getFirst();
+        DerivedVoice made = derived("Mara double right");
+        int from = (int) (adLib.startSeconds() * 48_000);
+        float[] out = new float[(int) (adLib.seconds() * 48_000)];
+        made.locked().orElseThrow().read(0, from, out, out.length);
+        float[] source = made.file().orElseThrow().sound().channel(0);
+        assertThat(Arrays.mismatch(out, Arrays.copyOfRange(source, from, from + out.length)))
+                .isEqualTo(-1);
+    }
+
+    /// What the maps promise is what is heard: the printed voice, listened to again, against its
+    /// guide.
+    @Test
+    void listeningAgainAgreesWithTheMaps() {
+        DerivedVoice made = derived("Mara double right");
+        float[] samples = new float[(int) made.locked().orElseThrow().frames()];
+        made.locked().orElseThrow().read(0, 0, samples, samples.length);
+        VoiceAnalysis again = new VoiceAnalyser().analyse(Sound.owning(48_000, samples));
+        VoiceAnalysis guide = locked.guideAnalysis().orElseThrow();
+        double[] offsets =
+                new zelvan.align.Aligner()
+                        .align(guide, again, List.of(), List.of()).anchors().stream()
+                                .filter(a -> a.kind().isPresent())
+                                .mapToDouble(a -> 1000 * Math.abs(a.offsetSeconds()))
+                                .toArray();
+        assertThat(offsets).hasSizeGreaterThan(50);
+        assertThat(Percentile.median(offsets))
+                .isCloseTo(1000 * made.lock().after().medianSeconds(), within(3.0));
+        assertThat(Percentile.of(offsets, 90)).isLessThan(12);
+    }
+
+    @Test
+    void unchangedVoicesArePrintedSampleForSample() throws Exception {
+        Derived off =
+                engine.derive(
+                        new Edit.SetAllTiming(TimingSettings.OFF).apply(session), Progress.NONE);
+        List<VoicePrinter.Job> jobs =
+                session.followers().stream()
+                        .map(v -> {
+                            DerivedVoice made = off.voice(v.id()).orElseThrow();
+                            return new VoicePrinter.Job(
+                                    Path.of(v.audio().path()),
+                                    made.file().orElseThrow().format(),
+                                    made.locked().orElseThrow(),
+                                    made.timing().map().isIdentity());
+                        })
+                        .toList();
+        List<Path> printed = VoicePrinter.print(jobs, folder.resolve("printed"), () -> false);
+        for (int i = 0; i < jobs.size(); i++) {
+            assertThat(jobs.get(i).unchanged()).isTrue();
+            assertThat(SoundFiles.read(printed.get(i)).sound().channel(0))
+                    .isEqualTo(SoundFiles.read(jobs.get(i).original()).sound().channel(0));
+        }
+    }
+
+    @Test
+    void onlyWhatDependsOnAnEditIsDerivedAgain() {
+        Voice left = voice("Mara double left");
+        Session changed =
+                new Edit.SetVoiceTiming(
+                                left.id(),
+                                left.name(),
+                                zelvan.session.TimingDeparture.NONE.withPull(0.3))
+                        .apply(session);
+        Derived next = engine.derive(changed, Progress.NONE);
+        String right = voice("Mara double right").id();
+        assertThat(next.voice(right).orElseThrow().locked().orElseThrow())
+                .isSameAs(
+                        engine.derive(session, Progress.NONE)
+                                .voice(right)
+                                .orElseThrow()
+                                .locked()
+                                .orElseThrow());
+        assertThat(next.voice(left.id()).orElseThrow().timing().map())
+                .isNotEqualTo(locked.voice(left.id()).orElseThrow().timing().map());
+        assertThat(next.voice(left.id()).orElseThrow().alignment())
+                .isSameAs(
+                        engine.derive(changed, Progress.NONE)
+                                .voice(left.id())
+                                .orElseThrow()
+                                .alignment());
+    }
+
+    @Test
+    void aProtectedStretchIsTheSourceSampleForSample() {
+        Voice left = voice("Mara double left");
+        TimeSpan span = new TimeSpan(12.5, 14.5);
+        Session changed =
+                new Edit.Protect(
+                                left.id(),
+                                left.name(),
+                                new Protection(span, Protection.Kind.TIMING))
+                        .apply(session);
+        DerivedVoice made = engine.derive(changed, Progress.NONE).voice(left.id()).orElseThrow();
+        double move = made.timing().map().outputSecondsAt(13) - 13;
+        float[] out = new float[48_000];
+        made.locked().orElseThrow().read(0, Math.round((13 + move) * 48_000), out, out.length);
+        float[] source = made.file().orElseThrow().sound().channel(0);
+        assertThat(Arrays.mismatch(out, Arrays.copyOfRange(source, 13 * 48_000, 14 * 48_000)))
+                .isEqualTo(-1);
+    }
+
+    @Test
+    void keptAnalysesAreWhatWasHeard() throws Exception {
+        AnalysisStore store = new AnalysisStore(folder.resolve("store"));
+        VoiceAnalysis heard = Takes.LEAD.analysis();
+        assertThat(store.load("abc")).isEmpty();
+        store.save("abc", heard);
+        VoiceAnalysis back = store.load("abc").orElseThrow();
+        assertThat(back.landmarks()).isEqualTo(heard.landmarks());
+        assertThat(back.phrases()).isEqualTo(heard.phrases());
+        assertThat(back.notes()).isEqualTo(heard.notes());
+        assertThat(back.levelDecibels()).isEqualTo(heard.levelDecibels());
+        assertThat(back.timbre()).isDeepEqualTo(heard.timbre());
+        assertThat(back.pitch().hertz(500)).isEqualTo(heard.pitch().hertz(500));
+        try (var files = Files.list(folder.resolve("store"))) {
+            Files.write(files.findFirst().orElseThrow(), new byte[] {1, 2, 3});
+        }
+        assertThat(store.load("abc")).isEmpty();
+    }
+
+    @Test
+    void oneBadFileIsAProblemAndTheRestGoesOn() throws Exception {
+        Path mixed = Files.createDirectories(folder.resolve("mixed"));
+        SoundFiles.write(mixed.resolve("a lead.wav"), Takes.LEAD.sound(), SoundFormat.WAV_24);
+        SoundFiles.write(mixed.resolve("b double.wav"), Takes.LOOSE.sound(), SoundFormat.WAV_24);
+        Files.writeString(mixed.resolve("c double.wav"), "not a sound");
+        Session wanted =
+                VoiceFolder.adding(Session.EMPTY, VoiceFolder.soundFiles(List.of(mixed)))
+                        .apply(Session.EMPTY);
+        try (Engine own = new Engine(new AnalysisStore(folder.resolve("kept-mixed")))) {
+            Derived made = own.derive(wanted, Progress.NONE);
+            assertThat(made.problems())
+                    .singleElement()
+                    .satisfies(p -> assertThat(p.getMessage()).startsWith("c double.wav: "));
+            assertThat(made.voice("v2").orElseThrow().lock().before().count()).isPositive();
+        }
+    }
+
+    @Test
+    void aCancelledDerivationStops() {
+        Progress cancelled =
+                new Progress() {
+                    @Override
+                    public void report(String what, double share) {}
+
+                    @Override
+                    public boolean cancelled() {
+                        return true;
+                    }
+                };
+        try (Engine own = new Engine(new AnalysisStore(folder.resolve("kept-none")))) {
+            assertThatThrownBy(() -> own.derive(session, cancelled))
+                    .isInstanceOf(CancellationException.class);
+        }
+    }
+
+    @Test
+    void inTheBackgroundTheNewestSessionArrives() throws Exception {
+        CompletableFuture<Derived> arrived = new CompletableFuture<>();
+        Session newest = session.withName("newest");
+        for (int i = 0; i < 5; i++) {
+            engine.want(session.withName("old " + i), Progress.NONE, d -> {});
+        }
+        engine.want(newest, Progress.NONE, arrived::complete);
+        assertThat(arrived.get(60, TimeUnit.SECONDS).session()).isSameAs(newest);
+    }
+}

@@ -1,0 +1,232 @@
+package zelvan.exchange;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import zelvan.align.Aligner;
+import zelvan.align.Alignment;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFile;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.measure.LockMap;
+import zelvan.measure.LockMeter;
+import zelvan.render.RawSource;
+import zelvan.session.Edit;
+import zelvan.session.Role;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.testing.Takes;
+import zelvan.timing.TimeMapper;
+import zelvan.timing.TimingResult;
+import zelvan.timing.TimingSettings;
+
+class ExchangeTest {
+    @TempDir Path folder;
+
+    @ParameterizedTest
+    @CsvSource({
+        "Song bed, BED",
+        "Anna octave up, OCTAVE",
+        "Anna high harmony, HARMONY",
+        "Lead take 3, TAKE",
+        "Anna left, DOUBLE"
+    })
+    void aNameTellsTheRole(String name, Role role) {
+        assertThat(VoiceFolder.guessedRole(name)).isEqualTo(role);
+    }
+
+    @Test
+    void theLeadIsTheGuideElseTheFirst() {
+        Edit.AddVoices named =
+                VoiceFolder.adding(
+                        Session.EMPTY,
+                        List.of(Path.of("a.wav"), Path.of("b LEAD.wav"), Path.of("c.wav")));
+        assertThat(named.voices())
+                .extracting(Voice::role)
+                .containsExactly(Role.DOUBLE, Role.GUIDE, Role.DOUBLE);
+        Edit.AddVoices unnamed =
+                VoiceFolder.adding(
+                        Session.EMPTY,
+                        List.of(Path.of("bed.wav"), Path.of("b.wav"), Path.of("c.wav")));
+        assertThat(unnamed.voices())
+                .extracting(Voice::role)
+                .containsExactly(Role.BED, Role.GUIDE, Role.DOUBLE);
+        Session session = named.apply(Session.EMPTY);
+        Edit.AddVoices more = VoiceFolder.adding(session, List.of(Path.of("d lead.wav")));
+        assertThat(more.apply(session).voices())
+                .hasSize(4)
+                .extracting(Voice::id)
+                .doesNotHaveDuplicates();
+        assertThat(more.voices().getFirst().role()).isEqualTo(Role.DOUBLE);
+    }
+
+    @Test
+    void aFolderWithoutSoundIsAProblem() throws Exception {
+        Files.writeString(folder.resolve("lyrics.txt"), "la");
+        assertThatThrownBy(() -> VoiceFolder.soundFiles(List.of(folder)))
+                .isInstanceOf(ExchangeProblem.class)
+                .hasMessageContaining("no sound file");
+    }
+
+    private static VoicePrinter.Job job(Path original, Sound sound, SoundFormat format) {
+        return new VoicePrinter.Job(original, format, new RawSource(sound), false);
+    }
+
+    @Test
+    void printedVoicesHaveTheirNamesFormatsAndOneLength() throws Exception {
+        Sound brief = Sound.owning(44_100, new float[] {0.5f, 0.25f});
+        Sound longer = Sound.owning(48_000, new float[4800]);
+        longer.channel(0)[10] = 0.5f;
+        List<Path> printed =
+                VoicePrinter.print(
+                        List.of(
+                                job(
+                                        folder.resolve("a.wav"),
+                                        brief,
+                                        new SoundFormat(SoundFormat.Container.WAV, 16, false)),
+                                job(
+                                        folder.resolve("b.flac"),
+                                        longer,
+                                        new SoundFormat(SoundFormat.Container.FLAC, 24, false)),
+                                job(folder.resolve("x/a.wav"), longer, SoundFormat.WAV_FLOAT)),
+                        folder.resolve("out"),
+                        () -> false);
+        assertThat(printed)
+                .extracting(p -> p.getFileName().toString())
+                .containsExactly("a.wav", "b.flac", "a (2).wav");
+        for (Path path : printed) {
+            SoundFile file = SoundFiles.read(path);
+            assertThat(file.sound().seconds()).isEqualTo(0.1);
+        }
+        assertThat(SoundFiles.read(printed.get(1)).format())
+                .isEqualTo(new SoundFormat(SoundFormat.Container.FLAC, 24, false));
+    }
+
+    @Test
+    void aRecordingIsNeverReplaced() throws Exception {
+        Path original = folder.resolve("a.wav");
+        SoundFiles.write(original, Takes.LEAD.sound(), SoundFormat.WAV_24);
+        byte[] before = Files.readAllBytes(original);
+        assertThatThrownBy(() ->
+                        VoicePrinter.print(
+                                List.of(job(original, Takes.LOOSE.sound(), SoundFormat.WAV_24)),
+                                folder,
+                                () -> false))
+                .isInstanceOf(ExchangeProblem.class)
+                .hasMessageContaining("would replace the recording");
+        assertThat(Files.readAllBytes(original)).isEqualTo(before);
+    }
+
+    private static LockReport.Part part() {
+        Alignment alignment =
+                new Aligner()
+                        .align(Takes.LEAD.analysis(), Takes.LOOSE.analysis(), List.of(), List.of());
+        TimingResult timing =
+                new TimeMapper(Takes.LOOSE.analysis())
+                        .map(alignment, t -> new TimingSettings(0.5, 0), List.of());
+        LockMap lock =
+                new LockMeter()
+                        .measure(
+                                Takes.LEAD.analysis().phrases(),
+                                alignment,
+                                timing,
+                                List.of(),
+                                Takes.LOOSE.analysis().phrases());
+        return new LockReport.Part(
+                "Loose <double>",
+                Path.of("loose.wav"),
+                Path.of("out/loose.wav"),
+                alignment,
+                timing,
+                lock);
+    }
+
+    @Test
+    void halfThePullLeavesHalfTheOffset() {
+        LockReport.Part part = part();
+        assertThat(part.lock().before().medianSeconds()).isGreaterThan(0.02);
+        assertThat(part.lock().after().medianSeconds() / part.lock().before().medianSeconds())
+                .isBetween(0.45, 0.55);
+        assertThat(part.lock().cells())
+                .hasSize(3)
+                .allMatch(c -> c.state() == LockMap.State.MATCHED);
+    }
+
+    @Test
+    void theReportHasTheFormThatScriptsReadAndItsMapIncreases() throws Exception {
+        Path file = folder.resolve("r.json");
+        LockReport.writeJson(
+                file, Path.of("lead.wav"), Takes.LEAD.analysis().phrases(), List.of(part()));
+        JsonNode part = JsonMapper.shared().readTree(file.toFile()).get("parts").get(0);
+        assertThat(part.propertyNames())
+                .containsExactlyInAnyOrder(
+                        "file", "output", "timeMap", "anchors", "unmatched", "timing");
+        double last = -10;
+        for (JsonNode point : part.get("timeMap")) {
+            assertThat(point.get("outputSeconds").asDouble()).isGreaterThan(last);
+            last = point.get("outputSeconds").asDouble();
+        }
+        assertThat(part.get("anchors").get(0).propertyNames())
+                .containsExactlyInAnyOrder(
+                        "kind",
+                        "sourceSeconds",
+                        "guideSeconds",
+                        "outputSeconds",
+                        "confidence",
+                        "held");
+        assertThat(part.get("timing").get("beforeMedianMs").asDouble())
+                .isGreaterThan(part.get("timing").get("afterMedianMs").asDouble());
+    }
+
+    @Test
+    void tableAndPageSayTheSameFigures() throws Exception {
+        LockReport.Part part = part();
+        LockReport.writeCsv(folder.resolve("r.csv"), List.of(part));
+        assertThat(Files.readAllLines(folder.resolve("r.csv")))
+                .hasSize(4)
+                .first()
+                .asString()
+                .startsWith("voice,phraseStart");
+        LockReport.writeHtml(folder.resolve("r.html"), "Song", "Lead", List.of(part));
+        assertThat(Files.readString(folder.resolve("r.html")))
+                .contains("Loose &lt;double&gt;")
+                .contains(part.lock().after().medianText());
+    }
+
+    @Test
+    void timeMapsAreReadAndBadOnesNamed() throws Exception {
+        Path good =
+                Files.writeString(
+                        folder.resolve("t.csv"), "sourceSeconds,outputSeconds\n0,0.5\n2,3\n");
+        assertThat(TimeMapCsv.read(good).outputSecondsAt(1)).isEqualTo(1.75);
+        Path falling =
+                Files.writeString(
+                        folder.resolve("f.csv"), "sourceSeconds,outputSeconds\n0,1\n2,0\n");
+        assertThatThrownBy(() -> TimeMapCsv.read(falling))
+                .hasMessageContaining("f.csv")
+                .hasMessageContaining("must increase");
+        Path other = Files.writeString(folder.resolve("o.csv"), "a,b\n0,1\n");
+        assertThatThrownBy(() -> TimeMapCsv.read(other)).isInstanceOf(ExchangeProblem.class);
+    }
+
+    @Test
+    void anAnalysisHasTheFormThatScriptsRead() throws Exception {
+        AnalysisJson.write(folder.resolve("a.json"), Takes.LEAD.analysis());
+        JsonNode tree = JsonMapper.shared().readTree(folder.resolve("a.json").toFile());
+        assertThat(tree.get("pitch").get("hz").size()).isEqualTo(Takes.LEAD.analysis().frames());
+        assertThat(tree.get("phrases").size()).isEqualTo(3);
+        assertThat(tree.get("landmarks").get(0).get("kind").asString())
+                .isIn("consonant", "vowel", "release");
+        assertThat(tree.get("notes").get(0).get("hz").asDouble()).isBetween(300.0, 500.0);
+    }
+}

@@ -1,0 +1,132 @@
+package zelvan.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.junit.jupiter.api.RepeatedTest;
+import org.junit.jupiter.api.RepetitionInfo;
+import org.junit.jupiter.api.Test;
+import zelvan.align.Anchor;
+import zelvan.timing.TimingSettings;
+import zelvan.units.TimeSpan;
+
+class HistoryTest {
+    static final Stack DOUBLES = new Stack("doubles", "Doubles", new TimingSettings(0.5, 0));
+
+    static Session session() {
+        AudioReference audio = new AudioReference("/songs/a.wav", 1, "");
+        return Session.EMPTY
+                .withName("Song")
+                .withStacks(List.of(DOUBLES))
+                .withVoices(
+                        List.of(
+                                Voice.of("g", "Lead", audio, Role.GUIDE, ""),
+                                Voice.of("v", "Left", audio, Role.DOUBLE, "doubles"),
+                                Voice.of("w", "Right", audio, Role.DOUBLE, "doubles")));
+    }
+
+    private static Edit randomEdit(Random random) {
+        TimingSettings timing = new TimingSettings(random.nextDouble(), random.nextDouble());
+        double at = 10 * random.nextDouble();
+        return switch (random.nextInt(8)) {
+            case 0 -> new Edit.SetStackTiming("doubles", "Doubles", timing);
+            case 1 -> new Edit.SetAllTiming(timing);
+            case 2 ->
+                    new Edit.SetVoiceTiming(
+                            "v", "Left", TimingDeparture.NONE.withPull(timing.pull()));
+            case 3 ->
+                    new Edit.HoldAnchor("v", "Left", Anchor.held(at, at + 0.1), random.nextLong());
+            case 4 ->
+                    new Edit.Protect(
+                            "w",
+                            "Right",
+                            new Protection(new TimeSpan(at, at + 1), Protection.Kind.TIMING));
+            case 5 -> new Edit.SetStrip("w", "Right", Strip.PLAIN.withGain(-at), "level");
+            case 6 -> new Edit.SetMix(new Mix(timing.pull(), random.nextBoolean()));
+            default -> new Edit.SetGuide("v", "Left", DOUBLES);
+        };
+    }
+
+    @RepeatedTest(30)
+    void undoTakesBackExactlyWhatAnEditDid(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        History history = History.startingWith(session());
+        List<Session> states = new ArrayList<>(List.of(history.current()));
+        for (int i = 0; i < 40; i++) {
+            int position = history.position();
+            history = history.apply(randomEdit(random));
+            if (history.position() == position) {
+                states.set(position, history.current());
+            } else {
+                states.add(history.current());
+            }
+        }
+        History back = history;
+        for (int i = states.size() - 1; i > 0; i--) {
+            assertThat(back.current())
+                    .as("seed %d", info.getCurrentRepetition())
+                    .isEqualTo(states.get(i));
+            back = back.undo();
+        }
+        assertThat(back.current()).isEqualTo(session());
+        assertThat(back.undo().current()).isEqualTo(session());
+        for (int i = 1; i < states.size(); i++) {
+            back = back.redo();
+            assertThat(back.current()).isEqualTo(states.get(i));
+        }
+    }
+
+    @Test
+    void aDragIsOneStep() {
+        History history = History.startingWith(session());
+        for (int i = 1; i <= 10; i++) {
+            history = history.apply(new Edit.SetAllTiming(new TimingSettings(0.5 + 0.05 * i, 0)));
+        }
+        assertThat(history.titles())
+                .containsExactly("Opened", "All stacks: pull 100 %, slack 0 ms");
+        assertThat(history.undo().current()).isEqualTo(session());
+    }
+
+    @Test
+    void anEditThatChangesNothingIsNotAStep() {
+        History history = History.startingWith(session());
+        assertThat(history.apply(new Edit.SetAllTiming(DOUBLES.timing()))).isSameAs(history);
+    }
+
+    @Test
+    void settingsComeFromThePhraseThenTheVoiceThenTheStack() {
+        TimeSpan phrase = new TimeSpan(4, 6);
+        Session session =
+                new Edit.SetPhraseTiming("v", "Left", phrase, TimingDeparture.NONE.withPull(1))
+                        .apply(
+                                new Edit.SetVoiceTiming(
+                                                "v", "Left", TimingDeparture.NONE.withSlack(0.02))
+                                        .apply(session()));
+        Voice voice = session.voice("v").orElseThrow();
+        TimingSettings stack = session.stackTiming(voice);
+        assertThat(voice.timingAt(1, stack)).isEqualTo(new TimingSettings(0.5, 0.02));
+        assertThat(voice.timingAt(5, stack)).isEqualTo(new TimingSettings(1, 0.02));
+        assertThat(voice.withPhrase(phrase, TimingDeparture.NONE).phrases()).isEmpty();
+    }
+
+    @Test
+    void anotherGuideLeavesExactlyOne() {
+        Session session = new Edit.SetGuide("w", "Right", DOUBLES).apply(session());
+        assertThat(session.guide().map(Voice::id)).isEqualTo(Optional.of("w"));
+        assertThat(session.voice("g").orElseThrow().stackId()).isEqualTo("doubles");
+        assertThat(session.followers()).hasSize(2);
+    }
+
+    @Test
+    void aHeldAnchorReplacesThoseThatContradictIt() {
+        Voice voice = session().voice("v").orElseThrow();
+        Voice held =
+                voice.holding(Anchor.held(1, 1.1))
+                        .holding(Anchor.held(2, 2.1))
+                        .holding(Anchor.held(1.5, 2.5));
+        assertThat(held.held()).extracting(Anchor::sourceSeconds).containsExactly(1.0, 1.5);
+    }
+}
