@@ -1,0 +1,408 @@
+package zelvan.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.Slider;
+import javafx.scene.control.TextField;
+import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.jspecify.annotations.NullUnmarked;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+import zelvan.align.Anchor;
+import zelvan.audio.SoundFiles;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Selection;
+import zelvan.desktop.model.Viewport;
+import zelvan.desktop.theme.Theme;
+import zelvan.dsp.Percentile;
+import zelvan.engine.AnalysisStore;
+import zelvan.engine.DerivedVoice;
+import zelvan.engine.Engine;
+import zelvan.play.Player;
+import zelvan.play.SimulatedOutput;
+import zelvan.play.Version;
+import zelvan.session.Voice;
+import zelvan.singers.DemoSession;
+import zelvan.singers.Truth;
+import zelvan.units.TimeSpan;
+
+/// The real window, driven with mouse and keys on a platform without a display.
+@ExtendWith(ApplicationExtension.class)
+@NullUnmarked // TestFX sets the fields
+class MainWindowTest {
+    private static final int RATE = 48_000;
+
+    @TempDir static Path folder;
+    private static Path demo;
+    private static Truth truth;
+
+    private AppModel model;
+    private SimulatedOutput output;
+    private MainWindow window;
+
+    @BeforeAll
+    static void sing() throws Exception {
+        demo = folder.resolve(DemoSession.NAME);
+        truth = DemoSession.write(demo);
+    }
+
+    @Start
+    void start(Stage stage) {
+        output = new SimulatedOutput(RATE);
+        model =
+                new AppModel(
+                        new Engine(new AnalysisStore(folder.resolve("kept"))), new Player(output));
+        window = new MainWindow(model, new Theme(), stage);
+        stage.show();
+    }
+
+    @AfterEach
+    void close(FxRobot robot) {
+        robot.interact(model::close);
+    }
+
+    private static void waitUntil(Callable<Boolean> condition) {
+        try {
+            WaitForAsyncUtils.waitFor(120, TimeUnit.SECONDS, condition);
+        } catch (TimeoutException e) {
+            throw new AssertionError("waited too long", e);
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    private void waitUntilDerived() {
+        waitUntil(() ->
+                WaitForAsyncUtils.asyncFx(() ->
+                                !model.stale().get()
+                                        && !model.derived().get().guidePhrases().isEmpty())
+                        .get());
+    }
+
+    private void openDemo(FxRobot robot) {
+        robot.interact(() -> model.open(List.of(demo)));
+        waitUntilDerived();
+    }
+
+    private Voice voice(String name) {
+        return model.session().voices().stream()
+                .filter(v -> v.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private DerivedVoice derived(String name) {
+        return model.derived().get().voice(voice(name).id()).orElseThrow();
+    }
+
+    private double medianErrorMillis(String name) {
+        double[] offsets =
+                truth.offsetsSeconds(name + ".wav", derived(name).timing().map()::outputSecondsAt);
+        return Percentile.median(Arrays.stream(offsets).map(o -> 1000 * Math.abs(o)).toArray());
+    }
+
+    private static Point2D at(FxRobot robot, Node node, double x, double y) {
+        Bounds bounds = robot.bounds(node).query();
+        return new Point2D(bounds.getMinX() + x, bounds.getMinY() + y);
+    }
+
+    @Test
+    void anEmptyWindowSaysWhatToDoFirst(FxRobot robot) {
+        assertThat(robot.lookup("#empty").query().isVisible()).isTrue();
+        assertThat(robot.lookup(".empty-title").queryAs(Label.class).getText())
+                .contains("Drop a folder");
+        assertThat(robot.lookup("#output").queryAs(Label.class).getText())
+                .isEqualTo("output: simulated");
+    }
+
+    @Test
+    void fromAFolderToALockedStackThatPlaysInThreeActions(FxRobot robot) {
+        openDemo(robot);
+        assertThat(model.session().name()).isEqualTo(DemoSession.NAME);
+        assertThat(model.session().guide().map(Voice::name)).contains("Mara lead");
+        assertThat(model.session().followers()).hasSize(6);
+        assertThat(medianErrorMillis("Mara double right")).isGreaterThan(20);
+
+        TextField pull = robot.lookup("#pull-field").queryAs(TextField.class);
+        robot.interact(() -> {
+            pull.setText("100");
+            pull.getOnAction().handle(new javafx.event.ActionEvent());
+        });
+        waitUntilDerived();
+        assertThat(medianErrorMillis("Mara double right")).isLessThan(10);
+
+        robot.clickOn("#play");
+        waitUntil(() -> output.writtenFrames() > 3L * RATE);
+        robot.clickOn("#play");
+        float[] heard = output.lastLeft(RATE);
+        double peak = 0;
+        for (float sample : heard) {
+            peak = Math.max(peak, Math.abs(sample));
+        }
+        assertThat(peak).isGreaterThan(0.05);
+    }
+
+    @Test
+    void aSliderChangesSessionFiguresAndSound(FxRobot robot) {
+        openDemo(robot);
+        Slider pull = robot.lookup("#pull").queryAs(Slider.class);
+        String before = robot.lookup("#lock-after").queryAs(Label.class).getText();
+        float[] soundBefore = locked("Mara double right", 3);
+        Bounds bounds = robot.bounds(pull).query();
+        robot.clickOn(
+                new Point2D(
+                        bounds.getMinX() + 0.9 * bounds.getWidth(),
+                        bounds.getMinY() + bounds.getHeight() / 2));
+        waitUntilDerived();
+        assertThat(model.session().stacks())
+                .allSatisfy(s -> assertThat(s.timing().pull()).isBetween(0.85, 0.95));
+        assertThat(robot.lookup("#lock-after").queryAs(Label.class).getText()).isNotEqualTo(before);
+        assertThat(Arrays.mismatch(soundBefore, locked("Mara double right", 3))).isNotEqualTo(-1);
+
+        robot.interact(() -> window.scene().getRoot().requestFocus());
+        robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
+        waitUntilDerived();
+        assertThat(model.session().stacks().getFirst().timing().pull()).isEqualTo(0.5);
+        assertThat(robot.lookup("#lock-after").queryAs(Label.class).getText()).isEqualTo(before);
+        assertThat(Arrays.mismatch(soundBefore, locked("Mara double right", 3))).isEqualTo(-1);
+    }
+
+    /// A second of what a voice sounds like, from a moment on.
+    private float[] locked(String name, double seconds) {
+        float[] samples = new float[RATE];
+        derived(name)
+                .locked()
+                .orElseThrow()
+                .read(0, (long) (seconds * RATE), samples, samples.length);
+        return samples;
+    }
+
+    @Test
+    void draggingABeadHoldsItThereAndUndoLetsGo(FxRobot robot) {
+        openDemo(robot);
+        Voice right = voice("Mara double right");
+        robot.interact(() -> {
+            model.select(Selection.ofVoice(right.id()));
+            model.viewport().set(new Viewport(2, 5));
+        });
+        WaitForAsyncUtils.waitForFxEvents();
+        Node closeUp = robot.lookup("#close-up").query();
+        double width = closeUp.getBoundsInLocal().getWidth();
+        double height = closeUp.getBoundsInLocal().getHeight();
+        Anchor anchor =
+                derived(right.name()).alignment().anchors().stream()
+                        .filter(a -> a.kind().isPresent() && a.sourceSeconds() > 3.2)
+                        .findFirst()
+                        .orElseThrow();
+        double shown = derived(right.name()).timing().map().outputSecondsAt(anchor.sourceSeconds());
+        double x = model.viewport().get().x(shown, width);
+        // The lanes: ruler, guide, left double, right double; the bead lies two thirds down in the
+        // last one.
+        double lanesTop = 22 + 62;
+        double lane = Math.clamp((height - lanesTop) / 2, 54, 128);
+        double y = lanesTop + lane + lane * 0.67;
+        Point2D from = at(robot, closeUp, x, y);
+        robot.moveTo(from).press(MouseButton.PRIMARY);
+        for (int step = 1; step <= 5; step++) {
+            robot.moveTo(from.add(-4 * step, 0));
+        }
+        robot.release(MouseButton.PRIMARY);
+        waitUntilDerived();
+
+        List<Anchor> held = voice(right.name()).held();
+        assertThat(held)
+                .singleElement()
+                .satisfies(a ->
+                        assertThat(a.sourceSeconds())
+                                .isCloseTo(anchor.sourceSeconds(), within(1e-9)));
+        double wanted = model.viewport().get().secondsAt(x - 20, width);
+        double snapReach = 8 * model.viewport().get().seconds() / width;
+        assertThat(derived(right.name()).timing().map().outputSecondsAt(anchor.sourceSeconds()))
+                .isCloseTo(wanted, within(snapReach));
+        assertThat(model.history().get().undoTitle().orElse(""))
+                .startsWith("Mara double right: hold at 0:0");
+
+        robot.interact(model::undo);
+        waitUntilDerived();
+        assertThat(voice(right.name()).held()).isEmpty();
+        assertThat(derived(right.name()).timing().map().outputSecondsAt(anchor.sourceSeconds()))
+                .isEqualTo(shown);
+    }
+
+    @Test
+    void aClickInTheLockMapVisitsThePhraseAndAKeyProtectsIt(FxRobot robot) {
+        openDemo(robot);
+        Voice left = voice("Mara double left");
+        Node map = robot.lookup("#lock-map").query();
+        TimeSpan phrase = model.derived().get().guidePhrases().get(2);
+        double x =
+                phrase.middleSeconds()
+                        / model.derived().get().seconds()
+                        * map.getBoundsInLocal().getWidth();
+        // Ruler, guide, heading, then the left double.
+        robot.clickOn(at(robot, map, x, 24 + 27 + 19 + 13));
+        assertThat(model.selection().get()).isEqualTo(Selection.ofCell(left.id(), phrase));
+        assertThat(model.viewport().get().startSeconds()).isLessThan(phrase.startSeconds());
+        assertThat(model.looping().get()).isTrue();
+
+        robot.interact(() -> window.scene().getRoot().requestFocus());
+        robot.type(KeyCode.F);
+        waitUntilDerived();
+        assertThat(voice(left.name()).protections()).hasSize(1);
+        TimeSpan span = voice(left.name()).protections().getFirst().span();
+        double moved =
+                derived(left.name()).timing().map().outputSecondsAt(span.middleSeconds())
+                        - span.middleSeconds();
+        float[] source = derived(left.name()).file().orElseThrow().sound().channel(0);
+        int from = (int) (span.startSeconds() * RATE) + 100;
+        float[] out = new float[(int) (span.seconds() * RATE) - 200];
+        derived(left.name())
+                .locked()
+                .orElseThrow()
+                .read(0, from + Math.round(moved * RATE), out, out.length);
+        assertThat(Arrays.mismatch(out, Arrays.copyOfRange(source, from, from + out.length)))
+                .isEqualTo(-1);
+
+        robot.type(KeyCode.F);
+        waitUntilDerived();
+        assertThat(voice(left.name()).protections()).isEmpty();
+    }
+
+    @Test
+    void aVoiceDepartsFromItsStackAndIsGivenBack(FxRobot robot) {
+        openDemo(robot);
+        Voice left = voice("Mara double left");
+        robot.clickOn("#strip-" + left.id());
+        assertThat(robot.lookup("#scope").queryAs(Label.class).getText())
+                .isEqualTo("Doubles ▸ Mara double left");
+        TextField slack = robot.lookup("#slack-field").queryAs(TextField.class);
+        robot.interact(() -> {
+            slack.setText("12");
+            slack.getOnAction().handle(new javafx.event.ActionEvent());
+        });
+        waitUntilDerived();
+        assertThat(voice(left.name()).timing().slackSeconds()).contains(0.012);
+        assertThat(voice(left.name()).timing().pull()).isEmpty();
+        robot.clickOn("#give-back");
+        waitUntilDerived();
+        assertThat(voice(left.name()).timing().isNone()).isTrue();
+    }
+
+    @Test
+    void soloMuteBlendAndVersionDecideWhatIsHeard(FxRobot robot) {
+        openDemo(robot);
+        Voice left = voice("Mara double left");
+        assertThat(model.program().tracks()).hasSize(8);
+        robot.clickOn("#solo-" + left.id());
+        assertThat(model.program().tracks()).hasSize(1);
+        robot.clickOn("#solo-" + left.id());
+        robot.clickOn("#mute-" + left.id());
+        assertThat(model.program().tracks()).hasSize(7);
+        robot.clickOn("#bed");
+        assertThat(model.program().tracks()).hasSize(6);
+        Slider blend = robot.lookup("#blend").queryAs(Slider.class);
+        robot.interact(() -> blend.setValue(-1));
+        assertThat(model.program().tracks()).hasSize(1);
+        robot.clickOn("#raw");
+        assertThat(model.program().version()).isEqualTo(Version.RAW);
+        robot.interact(() -> window.scene().getRoot().requestFocus());
+        robot.type(KeyCode.R);
+        assertThat(model.program().version()).isEqualTo(Version.LOCKED);
+    }
+
+    @Test
+    void printingWritesWhatIsHeardAndSavingKeepsIt(FxRobot robot) throws Exception {
+        openDemo(robot);
+        Path out = folder.resolve("printed");
+        robot.interact(() -> model.print(out));
+        waitUntil(() ->
+                WaitForAsyncUtils.asyncFx(() ->
+                                model.messages().stream().anyMatch(m -> m.startsWith("Printed 6")))
+                        .get());
+        float[] printed = SoundFiles.read(out.resolve("Mara take 2.wav")).sound().channel(0);
+        float[] heard = locked("Mara take 2", 20);
+        for (int i = 0; i < heard.length; i++) {
+            // The file has 24 bits: half a step, and single precision's own rounding on top.
+            assertThat(printed[20 * RATE + i]).isCloseTo(heard[i], within(1.25f / (1 << 24)));
+        }
+        Path file = folder.resolve("song.zelvan");
+        robot.interact(() -> model.save(file));
+        assertThat(model.dirty()).isFalse();
+        robot.interact(() -> model.open(List.of(file)));
+        waitUntilDerived();
+        assertThat(model.session().followers()).hasSize(6);
+        assertThat(model.history().get().undoTitle()).isEmpty();
+    }
+
+    @Test
+    void aBadFileIsNamedAndTheRestIsThere(FxRobot robot) throws Exception {
+        Path bad = java.nio.file.Files.writeString(folder.resolve("torn.wav"), "not sound");
+        robot.interact(() ->
+                model.open(
+                        List.of(
+                                demo.resolve(DemoSession.GUIDE),
+                                demo.resolve("Mara double left.wav"),
+                                bad)));
+        waitUntilDerived();
+        assertThat(model.messages()).singleElement().asString().startsWith("torn.wav: ");
+        assertThat(derived("Mara double left").lock().before().count()).isPositive();
+    }
+
+    @Test
+    void rawAndLockedLookDifferent(FxRobot robot) {
+        openDemo(robot);
+        Node map = robot.lookup("#lock-map").query();
+        WritableImage locked = picture(robot, map);
+        robot.interact(() -> model.version().set(Version.RAW));
+        WaitForAsyncUtils.waitForFxEvents();
+        WritableImage raw = picture(robot, map);
+        int differing = 0;
+        for (int y = 0; y < (int) locked.getHeight(); y++) {
+            for (int x = 0; x < (int) locked.getWidth(); x++) {
+                differing +=
+                        locked.getPixelReader().getArgb(x, y) != raw.getPixelReader().getArgb(x, y)
+                                ? 1
+                                : 0;
+            }
+        }
+        assertThat(differing).isGreaterThan(500);
+    }
+
+    private static WritableImage picture(FxRobot robot, Node node) {
+        WritableImage[] image = new WritableImage[1];
+        robot.interact(() -> image[0] = node.snapshot(null, null));
+        return image[0];
+    }
+
+    @Test
+    void everyKeyIsOnTheSheet(FxRobot robot) {
+        robot.type(KeyCode.F1);
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(robot.lookup("#key-sheet").tryQuery()).isPresent();
+        assertThat(robot.lookup("#key-sheet").lookup(".label").queryAllAs(Label.class))
+                .extracting(Label::getText)
+                .contains(
+                        "Play or stop", "Next doubtful place", "Protect the phrase, or lift that");
+        robot.type(KeyCode.ESCAPE);
+    }
+}
