@@ -3,6 +3,7 @@ package zelvan.engine;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import zelvan.align.Aligner;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
@@ -33,7 +34,7 @@ import zelvan.units.TimeSpan;
 /// One track's way from file to sound, each step remembered by what it depends on. Used by one
 /// thread at a time.
 final class VoiceChain {
-    private static final TimingResult UNMOVED = new TimingResult(TimeMap.IDENTITY, List.of());
+    private static final TimingResult UNMOVED = new TimingResult(TimeMap.IDENTITY, Set.of());
 
     private record AlignmentKey(
             String guide, String voice, List<Anchor> held, List<TimeSpan> walls) {}

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.DoubleFunction;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
@@ -85,7 +86,7 @@ public final class TimeMapper {
         List<Anchor> leftOut = new ArrayList<>();
         pin(targets, pinned, leftOut);
         dropExtremes(targets, leftOut);
-        return new TimingResult(spread(targets), leftOut);
+        return new TimingResult(spread(targets), Set.copyOf(leftOut));
     }
 
     /// Adds both ends of each pinned stretch, where they were recorded; or, if the neighbours do

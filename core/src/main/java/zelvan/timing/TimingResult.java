@@ -1,6 +1,6 @@
 package zelvan.timing;
 
-import java.util.List;
+import java.util.Set;
 import zelvan.align.Anchor;
 
 /// A time map, and what could not be done.
@@ -8,8 +8,8 @@ import zelvan.align.Anchor;
 /// @param map when each moment of the voice sounds
 /// @param leftOut anchors that were not followed because the voice would have had to run at an
 ///   extreme rate; these places are doubtful
-public record TimingResult(TimeMap map, List<Anchor> leftOut) {
+public record TimingResult(TimeMap map, Set<Anchor> leftOut) {
     public TimingResult {
-        leftOut = List.copyOf(leftOut);
+        leftOut = Set.copyOf(leftOut);
     }
 }

@@ -58,6 +58,7 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<Optional<Path>> file =
             new SimpleObjectProperty<>(Optional.empty());
     private final ObjectProperty<Session> saved = new SimpleObjectProperty<>(Session.EMPTY);
+    private final BooleanProperty stopped = new SimpleBooleanProperty();
     private volatile boolean cancelled;
 
     /// @param engine derives; closed with the model
@@ -92,6 +93,11 @@ public final class AppModel implements AutoCloseable {
     /// Whether the derived values lag behind the session.
     public BooleanProperty stale() {
         return stale;
+    }
+
+    /// Whether the user gave up the work that would make the derived values new.
+    public BooleanProperty stopped() {
+        return stopped;
     }
 
     /// Whether what is selected is played over and over.
@@ -165,6 +171,7 @@ public final class AppModel implements AutoCloseable {
 
     private void derive() {
         stale.set(true);
+        stopped.set(false);
         cancelled = false;
         engine.want(session(), progress(), next -> Platform.runLater(() -> arrived(next)));
     }
@@ -206,6 +213,7 @@ public final class AppModel implements AutoCloseable {
     /// Gives up what is being done in the background.
     public void cancel() {
         cancelled = true;
+        stopped.set(stale.get());
     }
 
     // Files.

@@ -60,6 +60,7 @@ public final class StatusView {
         root = new VBox(messages, bar);
         model.derived().subscribe(ignored -> refresh());
         model.stale().subscribe(ignored -> refresh());
+        model.stopped().subscribe(ignored -> refresh());
         model.work().subscribe(ignored -> refresh());
         model.history().subscribe(ignored -> refresh());
         model.messages().addListener((ListChangeListener<String>) change -> refreshMessages());
@@ -82,14 +83,18 @@ public final class StatusView {
         progress.setManaged(working);
         cancel.setVisible(working);
         cancel.setManaged(working);
-        state.setText(
-                working
-                        ? model.work().get()
-                        : model.stale().get()
-                                ? "working…"
-                                : model.session().voices().isEmpty() ? "" : "all up to date");
+        state.setText(working ? model.work().get() : idleState());
         history.setText(
                 model.history().get().undoTitle().map(t -> "Undo: " + t).orElse("nothing to undo"));
+    }
+
+    private String idleState() {
+        if (model.stale().get()) {
+            return model.stopped().get()
+                    ? "stopped: what is shown is older than the settings; change one to go on"
+                    : "working…";
+        }
+        return model.session().voices().isEmpty() ? "" : "all up to date";
     }
 
     /// All steps; a click goes there.
