@@ -31,6 +31,27 @@ public record Alignment(List<Anchor> anchors, List<TimeSpan> unmatched, List<Tim
         }
     }
 
+    /// The anchors within a stretch of the guide, in order.
+    public List<Anchor> anchorsIn(TimeSpan guideSpan) {
+        return anchors.subList(
+                firstFrom(guideSpan.startSeconds()), firstFrom(guideSpan.endSeconds()));
+    }
+
+    /// Index of the first anchor at or after a moment of the guide.
+    private int firstFrom(double guideSeconds) {
+        int low = 0;
+        int high = anchors.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (anchors.get(middle).guideSeconds() < guideSeconds) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
     /// The guide's moment that belongs to one of the voice: between anchors in a straight line,
     /// beyond them at the same offset.
     public double guideSecondsAt(double sourceSeconds) {

@@ -67,13 +67,27 @@ final class Features {
         return rows.length;
     }
 
-    /// Mean squared difference of two rows.
+    /// Mean squared difference of two rows. Four sums at once: the processor adds them side by
+    /// side.
     static double distance(float[] a, float[] b) {
-        float sum = 0;
-        for (int i = 0; i < a.length; i++) {
-            float d = a[i] - b[i];
-            sum += d * d;
+        float s0 = 0;
+        float s1 = 0;
+        float s2 = 0;
+        float s3 = 0;
+        int i = 0;
+        for (; i + 3 < a.length; i += 4) {
+            float d0 = a[i] - b[i];
+            float d1 = a[i + 1] - b[i + 1];
+            float d2 = a[i + 2] - b[i + 2];
+            float d3 = a[i + 3] - b[i + 3];
+            s0 += d0 * d0;
+            s1 += d1 * d1;
+            s2 += d2 * d2;
+            s3 += d3 * d3;
         }
-        return sum / a.length;
+        for (; i < a.length; i++) {
+            s0 += (a[i] - b[i]) * (a[i] - b[i]);
+        }
+        return (double) (s0 + s1 + (s2 + s3)) / a.length;
     }
 }

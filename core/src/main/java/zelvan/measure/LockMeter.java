@@ -15,6 +15,9 @@ import zelvan.units.TimeSpan;
 public final class LockMeter {
     private static final int FEWEST_LANDMARKS = 2;
 
+    /// A phrase's first and last moments may lie this far outside it.
+    private static final double EDGE_SECONDS = 0.02;
+
     /// A phrase with this share of its anchors doubtful is doubtful itself.
     private static final double DOUBTFUL_SHARE = 0.4;
 
@@ -47,10 +50,7 @@ public final class LockMeter {
             TimingResult timing,
             List<TimeSpan> protectedSpans,
             List<TimeSpan> sung) {
-        List<Anchor> inside =
-                alignment.anchors().stream()
-                        .filter(a -> phrase.widenedBy(0.02).contains(a.guideSeconds()))
-                        .toList();
+        List<Anchor> inside = alignment.anchorsIn(phrase.widenedBy(EDGE_SECONDS));
         List<Anchor> compared = compared(inside);
         LockMap.State state = state(phrase, inside, alignment, timing, protectedSpans, sung);
         if (state == LockMap.State.SILENT) {

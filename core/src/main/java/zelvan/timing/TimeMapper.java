@@ -133,14 +133,19 @@ public final class TimeMapper {
     }
 
     private static double neighbourMove(List<Target> targets, TimeSpan span) {
-        return targets.stream()
-                .min(
-                        Comparator.comparingDouble(t ->
-                                Math.min(
-                                        Math.abs(t.source - span.startSeconds()),
-                                        Math.abs(t.source - span.endSeconds()))))
-                .map(Target::moved)
-                .orElse(0.0);
+        double nearest = Double.MAX_VALUE;
+        double move = 0;
+        for (Target t : targets) {
+            double away =
+                    Math.min(
+                            Math.abs(t.source - span.startSeconds()),
+                            Math.abs(t.source - span.endSeconds()));
+            if (away < nearest) {
+                nearest = away;
+                move = t.moved();
+            }
+        }
+        return move;
     }
 
     private static void removeRepeated(List<Target> targets, List<Anchor> leftOut) {
