@@ -213,4 +213,54 @@ class VoiceRendererTest {
         assertThat(ResampledSource.at(Takes.RATE_HERTZ, new RawSource(SOUND)))
                 .isEqualTo(new RawSource(SOUND));
     }
+
+    /// Repeating or leaving out pieces of noise must not make it softer or louder.
+    @ParameterizedTest
+    @ValueSource(doubles = {0.75, 1.3})
+    void noiseKeepsItsPower(double rate) {
+        Random random = new Random(9);
+        float[] noise = new float[4 * Takes.RATE_HERTZ];
+        for (int i = 0; i < noise.length; i++) {
+            noise[i] = (float) (0.1 * random.nextGaussian());
+        }
+        Sound sound = Sound.owning(Takes.RATE_HERTZ, noise);
+        Epochs none = new Epochs(new int[0], new int[0], new int[0][]);
+        VoiceRenderer renderer =
+                new VoiceRenderer(
+                        sound, none, TimeMap.of(List.of(new Point(0, 0), new Point(4, 4 * rate))));
+        float[] out = new float[(int) renderer.frames()];
+        renderer.read(0, 0, out, out.length);
+        assertThat(decibels(out)).isCloseTo(decibels(noise), within(0.5));
+    }
+
+    private static double decibels(float[] samples) {
+        double sum = 0;
+        for (float sample : samples) {
+            sum += (double) sample * sample;
+        }
+        return 10 * Math.log10(sum / samples.length);
+    }
+
+    @ParameterizedTest
+    @ValueSource(doubles = {0.8, 1.25})
+    void aStretchedVoiceKeepsItsLevel(double rate) {
+        TimeMap map =
+                TimeMap.of(
+                        List.of(new Point(0, 0), new Point(Takes.SECONDS, Takes.SECONDS * rate)));
+        assertThat(decibels(render(map))).isCloseTo(decibels(SOUND.channel(0)), within(0.6));
+    }
+
+    /// Beyond both ends there is silence, however the map lies.
+    @Test
+    void outsideTheVoiceThereIsSilence() {
+        VoiceRenderer renderer =
+                new VoiceRenderer(
+                        SOUND, EPOCHS, TimeMap.of(List.of(new Point(0, 0.5), new Point(2, 3))));
+        float[] before = new float[2000];
+        renderer.read(0, -3000, before, before.length);
+        assertThat(before).containsOnly(0);
+        float[] after = new float[2000];
+        renderer.read(0, renderer.frames() + 10, after, after.length);
+        assertThat(after).containsOnly(0);
+    }
 }

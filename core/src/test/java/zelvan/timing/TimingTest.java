@@ -157,4 +157,82 @@ class TimingTest {
         assertThat(map.outputSecondsAt(held.sourceSeconds()))
                 .isCloseTo(held.guideSeconds(), within(1e-9));
     }
+
+    /// A phrase that comes late as a whole is moved as a whole: the rests around it take the
+    /// change.
+    @Test
+    void aLatePhraseMovesAsOnePieceAndTheRestsGive() {
+        TimeSpan second = Takes.LEAD.analysis().phrases().get(1);
+        List<Anchor> anchors = new java.util.ArrayList<>();
+        for (TimeSpan phrase : Takes.LEAD.analysis().phrases()) {
+            double late = phrase.equals(second) ? 0.08 : 0;
+            for (double t = phrase.startSeconds(); t < phrase.endSeconds(); t += 0.25) {
+                anchors.add(new Anchor(java.util.Optional.empty(), t, t - late, 1, false));
+            }
+        }
+        TimeMap map =
+                new TimeMapper(Takes.LEAD.analysis())
+                        .map(
+                                new Alignment(anchors, List.of(), List.of()),
+                                t -> TimingSettings.FULL,
+                                List.of())
+                        .map();
+        for (double t = second.startSeconds(); t < second.startSeconds() + 2; t += 0.1) {
+            assertThat(map.outputSecondsAt(t)).isCloseTo(t - 0.08, within(1e-6));
+        }
+        TimeSpan first = Takes.LEAD.analysis().phrases().getFirst();
+        for (double t = first.startSeconds(); t < first.endSeconds() - 0.3; t += 0.1) {
+            assertThat(map.outputSecondsAt(t)).isCloseTo(t, within(1e-6));
+        }
+    }
+
+    /// Consonants keep their length where the vowel can take the change.
+    @Test
+    void anEssIsMovedAndTheVowelStretched() {
+        TimeSpan ess =
+                Takes.LEAD.analysis().esses().stream()
+                        .filter(e ->
+                                e.seconds() > 0.06
+                                        && Takes.LEAD
+                                                .analysis()
+                                                .phrases()
+                                                .get(1)
+                                                .contains(e.startSeconds() + 0.03))
+                        .findFirst()
+                        .orElseThrow();
+        double before = ess.startSeconds() - 0.02;
+        double after = ess.endSeconds() + 0.3;
+        Alignment stretched =
+                new Alignment(
+                        List.of(
+                                new Anchor(java.util.Optional.empty(), before, before, 1, false),
+                                new Anchor(
+                                        java.util.Optional.empty(), after, after + 0.06, 1, false)),
+                        List.of(),
+                        List.of());
+        TimeMap map =
+                new TimeMapper(Takes.LEAD.analysis())
+                        .map(stretched, t -> TimingSettings.FULL, List.of())
+                        .map();
+        double length =
+                map.outputSecondsAt(ess.endSeconds()) - map.outputSecondsAt(ess.startSeconds());
+        assertThat(length).isCloseTo(ess.seconds(), within(0.002));
+        assertThat(map.outputSecondsAt(after)).isCloseTo(after + 0.06, within(1e-9));
+    }
+
+    @Test
+    void anImpossibleAnchorIsLeftOutAndSaidSo() {
+        List<Anchor> anchors =
+                List.of(
+                        new Anchor(java.util.Optional.empty(), 1.0, 1.0, 0.9, false),
+                        new Anchor(java.util.Optional.empty(), 1.2, 1.95, 0.1, false),
+                        new Anchor(java.util.Optional.empty(), 2.0, 2.0, 0.9, false));
+        TimingResult result =
+                MAPPER.map(
+                        new Alignment(anchors, List.of(), List.of()),
+                        t -> TimingSettings.FULL,
+                        List.of());
+        assertThat(result.leftOut()).containsExactly(anchors.get(1));
+        assertThat(result.map().outputSecondsAt(1.2)).isCloseTo(1.2, within(1e-9));
+    }
 }

@@ -1,0 +1,95 @@
+package zelvan.align;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Random;
+import org.junit.jupiter.api.RepeatedTest;
+import org.junit.jupiter.api.RepetitionInfo;
+import org.junit.jupiter.api.Test;
+import zelvan.testing.Takes;
+
+class WarpingTest {
+    private static final int STEP = 2;
+    private static final double ROW_SECONDS = 0.01;
+
+    private static WarpPath path(Takes.Take guide, Takes.Take voice, Band band) {
+        Features a = new Features(guide.analysis(), STEP);
+        Features b = new Features(voice.analysis(), STEP);
+        return new Warping(a, b, new boolean[b.count()], ROW_SECONDS).best(band);
+    }
+
+    private static int rows(Takes.Take take) {
+        return new Features(take.analysis(), STEP).count();
+    }
+
+    private static void assertThatPathIsWhole(WarpPath path, int guideRows, int voiceRows) {
+        assertThat(path.guideRow(0)).isZero();
+        assertThat(path.voiceRow(0)).isZero();
+        assertThat(path.guideRow(path.length() - 1)).isEqualTo(guideRows - 1);
+        assertThat(path.voiceRow(path.length() - 1)).isEqualTo(voiceRows - 1);
+        for (int k = 1; k < path.length(); k++) {
+            int guideStep = path.guideRow(k) - path.guideRow(k - 1);
+            int voiceStep = path.voiceRow(k) - path.voiceRow(k - 1);
+            assertThat(guideStep).isBetween(0, 1);
+            assertThat(voiceStep).isBetween(0, 1);
+            assertThat(guideStep + voiceStep).isPositive();
+        }
+    }
+
+    @Test
+    void aVoiceAgainstItselfIsTheDiagonal() {
+        int rows = rows(Takes.LEAD);
+        WarpPath path = path(Takes.LEAD, Takes.LEAD, Band.ofSong(rows, rows));
+        assertThatPathIsWhole(path, rows, rows);
+        for (int k = 0; k < path.length(); k++) {
+            assertThat(path.voiceRow(k)).isEqualTo(path.guideRow(k));
+            assertThat(path.cost(k)).isLessThan(0.01);
+        }
+    }
+
+    @Test
+    void thePathIsWholeAlsoWithAMissingPhrase() {
+        int guideRows = rows(Takes.LEAD);
+        int voiceRows = rows(Takes.WITHOUT_B);
+        assertThatPathIsWhole(
+                path(Takes.LEAD, Takes.WITHOUT_B, Band.ofSong(guideRows, voiceRows)),
+                guideRows,
+                voiceRows);
+    }
+
+    @RepeatedTest(20)
+    void aHeldPairLiesOnThePath(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        int guideRows = rows(Takes.LEAD);
+        int voiceRows = rows(Takes.LOOSE);
+        Band band = Band.ofSong(guideRows, voiceRows);
+        int guideRow = 1 + random.nextInt(guideRows - 2);
+        int voiceRow = Math.clamp(guideRow + random.nextInt(41) - 20, 1, voiceRows - 2);
+        band.passThrough(guideRow, voiceRow);
+        WarpPath path = path(Takes.LEAD, Takes.LOOSE, band);
+        assertThatPathIsWhole(path, guideRows, voiceRows);
+        boolean through = false;
+        for (int k = 0; k < path.length(); k++) {
+            through |= path.guideRow(k) == guideRow && path.voiceRow(k) == voiceRow;
+        }
+        assertThat(through).as("seed %d", info.getCurrentRepetition()).isTrue();
+    }
+
+    @RepeatedTest(20)
+    void aBandAroundAPathHoldsItAndNeverFalls(RepetitionInfo info) {
+        int guideRows = rows(Takes.LEAD);
+        int voiceRows = rows(Takes.LOW);
+        WarpPath path = path(Takes.LEAD, Takes.LOW, Band.ofSong(guideRows, voiceRows));
+        int radius = info.getCurrentRepetition();
+        Band band = Band.around(path, 2, radius, 2 * guideRows, 2 * voiceRows);
+        for (int i = 1; i < 2 * guideRows; i++) {
+            assertThat(band.low()[i]).isGreaterThanOrEqualTo(band.low()[i - 1]);
+            assertThat(band.high()[i]).isGreaterThanOrEqualTo(band.high()[i - 1]);
+            assertThat(band.low()[i]).isLessThanOrEqualTo(band.high()[i - 1] + 1);
+        }
+        for (int k = 0; k < path.length(); k++) {
+            assertThat(2 * path.voiceRow(k))
+                    .isBetween(band.low()[2 * path.guideRow(k)], band.high()[2 * path.guideRow(k)]);
+        }
+    }
+}
