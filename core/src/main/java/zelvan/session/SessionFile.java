@@ -8,7 +8,9 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
@@ -90,15 +92,7 @@ public final class SessionFile {
     /// @throws SessionProblem if it cannot be written; the old file is then still there
     public static void write(Path file, Session session) throws SessionProblem {
         writeTo(file, file, session);
-        try {
-            Files.deleteIfExists(autosaveOf(file));
-        } catch (IOException e) {
-            throw new SessionProblem(
-                    file,
-                    "it was saved, but its old autosave could not be removed",
-                    "Delete the autosave by hand",
-                    e);
-        }
+        forgetAutosave(file);
     }
 
     /// Keeps a session beside its file, in case the program ends unexpectedly.
@@ -124,6 +118,36 @@ public final class SessionFile {
         }
     }
 
+    /// Sessions in a folder that have an autosave, as the files that they would be saved to; by
+    /// name.
+    public static List<Path> autosavedIn(Path folder) {
+        if (!Files.isDirectory(folder)) {
+            return List.of();
+        }
+        try (Stream<Path> files = Files.list(folder)) {
+            return files.map(Path::toString)
+                    .filter(name -> name.endsWith(EXTENSION + AUTOSAVE_SUFFIX))
+                    .sorted()
+                    .map(name ->
+                            Path.of(name.substring(0, name.length() - AUTOSAVE_SUFFIX.length())))
+                    .toList();
+        } catch (IOException e) {
+            return List.of();
+        }
+    }
+
+    /// Drops the autosave of a file: what it held is saved elsewhere, or not wanted.
+    ///
+    /// @throws SessionProblem if it cannot be removed
+    public static void forgetAutosave(Path file) throws SessionProblem {
+        try {
+            Files.deleteIfExists(autosaveOf(file));
+        } catch (IOException e) {
+            throw new SessionProblem(
+                    file, "its autosave could not be removed", "Delete it by hand", e);
+        }
+    }
+
     private static boolean hasAutosave(Path file) {
         return Files.exists(autosaveOf(file));
     }
@@ -135,6 +159,7 @@ public final class SessionFile {
     private static void writeTo(Path target, Path home, Session session) throws SessionProblem {
         Path beside = target.resolveSibling("." + target.getFileName() + ".part");
         try {
+            Files.createDirectories(folderOf(target));
             Files.writeString(
                     beside,
                     JSON.writeValueAsString(new Document(VERSION, relative(session, home))));

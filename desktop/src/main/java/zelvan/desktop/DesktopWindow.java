@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.concurrent.CountDownLatch;
 import javafx.application.Platform;
 import javafx.stage.Stage;
+import net.harawata.appdirs.AppDirsFactory;
 import zelvan.cli.Window;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.theme.Theme;
@@ -24,7 +25,9 @@ public final class DesktopWindow implements Window {
         CountDownLatch closed = new CountDownLatch(1);
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
-            AppModel model = new AppModel(new Engine(AnalysisStore.ofUser()), new Player(output()));
+            AppModel model =
+                    new AppModel(
+                            new Engine(AnalysisStore.ofUser()), new Player(output()), unsaved());
             Stage stage = new Stage();
             var unused = new MainWindow(model, new Theme(), stage);
             stage.setOnHidden(e -> {
@@ -40,6 +43,11 @@ public final class DesktopWindow implements Window {
             Thread.currentThread().interrupt();
         }
         Platform.exit();
+    }
+
+    private static Path unsaved() {
+        return Path.of(AppDirsFactory.getInstance().getUserDataDir("zelvan", null, null))
+                .resolve("unsaved");
     }
 
     private static Output output() {

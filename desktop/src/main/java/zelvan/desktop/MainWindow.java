@@ -104,6 +104,13 @@ public final class MainWindow {
         HBox buttons = new HBox(10, folder, session);
         buttons.setAlignment(Pos.CENTER);
         VBox box = new VBox(14, first, then, buttons);
+        for (Path path : model.unsavedSessions()) {
+            String name = String.valueOf(path.getFileName()).replace(SessionFile.EXTENSION, "");
+            Button goOn = new Button("Go on with “" + name + "”, which was not saved");
+            goOn.getStyleClass().add("go-on");
+            goOn.setOnAction(e -> model.open(List.of(path)));
+            box.getChildren().add(goOn);
+        }
         box.setAlignment(Pos.CENTER);
         box.setId("empty");
         return box;

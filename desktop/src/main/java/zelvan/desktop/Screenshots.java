@@ -65,7 +65,10 @@ final class Screenshots {
                 onWindow(() ->
                         new AppModel(
                                 new Engine(AnalysisStore.ofUser()),
-                                new Player(new SimulatedOutput(SAMPLE_RATE_HERTZ))));
+                                new Player(new SimulatedOutput(SAMPLE_RATE_HERTZ)),
+                                Path.of(
+                                        System.getProperty("java.io.tmpdir"),
+                                        "zelvan-pictures-" + ProcessHandle.current().pid())));
         Stage stage = onWindow(Stage::new);
         MainWindow window = onWindow(() -> new MainWindow(model, theme, stage));
         onWindow(() -> run(stage::show));

@@ -70,11 +70,16 @@ class MainWindowTest {
     @Start
     void start(Stage stage) {
         output = new SimulatedOutput(RATE);
-        model =
-                new AppModel(
-                        new Engine(new AnalysisStore(folder.resolve("kept"))), new Player(output));
+        model = newModel(new Player(output));
         window = new MainWindow(model, new Theme(), stage);
         stage.show();
+    }
+
+    private static AppModel newModel(Player player) {
+        return new AppModel(
+                new Engine(new AnalysisStore(folder.resolve("kept"))),
+                player,
+                folder.resolve("unsaved"));
     }
 
     @AfterEach
@@ -352,6 +357,26 @@ class MainWindowTest {
         waitUntilDerived();
         assertThat(model.session().followers()).hasSize(6);
         assertThat(model.history().get().undoTitle()).isEmpty();
+    }
+
+    @Test
+    void whatWasNeverSavedIsThereAfterTheProgramEnded(FxRobot robot) {
+        openDemo(robot);
+        robot.interact(() ->
+                model.apply(
+                        new zelvan.session.Edit.SetAllTiming(zelvan.timing.TimingSettings.FULL)));
+        zelvan.session.Session left = model.session();
+        robot.interact(() -> {
+            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
+            Path kept = folder.resolve("unsaved").resolve(DemoSession.NAME + ".zelvan");
+            assertThat(next.unsavedSessions()).contains(kept.toAbsolutePath());
+            next.open(List.of(kept));
+            assertThat(next.session()).isEqualTo(left);
+            assertThat(next.dirty()).isTrue();
+            next.save(folder.resolve("found again.zelvan"));
+            assertThat(next.unsavedSessions()).doesNotContain(kept.toAbsolutePath());
+            next.close();
+        });
     }
 
     @Test

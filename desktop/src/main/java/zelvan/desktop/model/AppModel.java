@@ -43,6 +43,7 @@ public final class AppModel implements AutoCloseable {
 
     private final Engine engine;
     private final Player player;
+    private final Path unsaved;
     private final ObjectProperty<History> history =
             new SimpleObjectProperty<>(History.startingWith(Session.EMPTY));
     private final ObjectProperty<Derived> derived = new SimpleObjectProperty<>(Derived.NOTHING);
@@ -63,9 +64,11 @@ public final class AppModel implements AutoCloseable {
 
     /// @param engine derives; closed with the model
     /// @param player is heard; closed with the model
-    public AppModel(Engine engine, Player player) {
+    /// @param unsaved folder for autosaves of sessions that were never saved
+    public AppModel(Engine engine, Player player, Path unsaved) {
         this.engine = engine;
         this.player = player;
+        this.unsaved = unsaved.toAbsolutePath().normalize();
         version.subscribe(ignored -> refreshProgram());
     }
 
@@ -255,7 +258,8 @@ public final class AppModel implements AutoCloseable {
         Optional<Path> autosave = SessionFile.newerAutosave(path);
         Session read = SessionFile.read(autosave.orElse(path));
         history.set(History.startingWith(read));
-        file.set(Optional.of(path));
+        boolean neverSaved = unsaved.equals(path.toAbsolutePath().normalize().getParent());
+        file.set(neverSaved ? Optional.empty() : Optional.of(path));
         saved.set(autosave.isPresent() ? Session.EMPTY : read);
         autosave.ifPresent(a ->
                 say(
@@ -269,6 +273,9 @@ public final class AppModel implements AutoCloseable {
     public void save(Path path) {
         try {
             SessionFile.write(path, session());
+            if (file.get().isEmpty()) {
+                SessionFile.forgetAutosave(unsavedHome());
+            }
             file.set(Optional.of(path));
             saved.set(session());
         } catch (ZelvanProblem e) {
@@ -277,15 +284,24 @@ public final class AppModel implements AutoCloseable {
     }
 
     private void autosave() {
-        file.get()
-                .ifPresent(path -> {
-                    try {
-                        SessionFile.autosave(path, session());
-                    } catch (ZelvanProblem e) {
-                        LOG.warn("The autosave failed", e);
-                        say(e.getMessage());
-                    }
-                });
+        if (session().voices().isEmpty()) {
+            return;
+        }
+        try {
+            SessionFile.autosave(file.get().orElse(unsavedHome()), session());
+        } catch (ZelvanProblem e) {
+            LOG.warn("The autosave failed", e);
+            say(e.getMessage());
+        }
+    }
+
+    private Path unsavedHome() {
+        return unsaved.resolve(session().name() + SessionFile.EXTENSION);
+    }
+
+    /// Sessions that were never saved when the program ended; [#open] goes on with them.
+    public List<Path> unsavedSessions() {
+        return SessionFile.autosavedIn(unsaved);
     }
 
     /// Prints all voices that follow the guide, in the background.
