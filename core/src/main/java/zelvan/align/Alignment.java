@@ -12,7 +12,7 @@ import zelvan.units.TimeSpan;
 ///   time
 public record Alignment(List<Anchor> anchors, List<TimeSpan> unmatched, List<TimeSpan> missing) {
     /// An anchor trusted less than this is doubtful.
-    public static final double DOUBTFUL_BELOW = 0.35;
+    public static final double DOUBTFUL_BELOW = 0.8;
 
     public static final Alignment NONE = new Alignment(List.of(), List.of(), List.of());
 

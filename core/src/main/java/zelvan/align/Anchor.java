@@ -21,6 +21,10 @@ public record Anchor(
         return new Anchor(Optional.empty(), sourceSeconds, guideSeconds, 1, true);
     }
 
+    Anchor withConfidence(double newConfidence) {
+        return new Anchor(kind, sourceSeconds, guideSeconds, newConfidence, held);
+    }
+
     /// How late the voice is there: positive is late.
     public double offsetSeconds() {
         return sourceSeconds - guideSeconds;

@@ -20,7 +20,8 @@ final class Correspondence {
     private final List<TimeSpan> unmatched;
     private final List<TimeSpan> missing;
 
-    Correspondence(WarpPath path, VoiceAnalysis guide, VoiceAnalysis voice) {
+    /// @param step frames in a row of the path
+    Correspondence(WarpPath path, VoiceAnalysis guide, VoiceAnalysis voice, int step) {
         int frames = guide.frames();
         double[] sum = new double[frames];
         double[] costSum = new double[frames];
@@ -29,13 +30,15 @@ final class Correspondence {
         boolean[] guideMatched = new boolean[frames];
         for (int k = 0; k < path.length(); k++) {
             if (path.matched(k)) {
-                int i = Math.min(frames - 1, path.guideRow(k));
-                sum[i] += path.voiceRow(k);
-                costSum[i] += path.cost(k);
-                count[i]++;
-                int j = Math.min(voice.frames() - 1, path.voiceRow(k));
-                guideMatched[i] |= voice.active(j);
-                voiceMatched[j] |= guide.active(i);
+                for (int r = 0; r < step; r++) {
+                    int i = Math.min(frames - 1, path.guideRow(k) * step + r);
+                    int j = Math.min(voice.frames() - 1, path.voiceRow(k) * step + r);
+                    sum[i] += path.voiceRow(k) * step + r;
+                    costSum[i] += path.cost(k);
+                    count[i]++;
+                    guideMatched[i] |= voice.active(j);
+                    voiceMatched[j] |= guide.active(i);
+                }
             }
         }
         voiceSeconds = new double[frames];
@@ -115,6 +118,23 @@ final class Correspondence {
             return Double.isNaN(a) ? b : a;
         }
         return a + (position - below) * (b - a);
+    }
+
+    /// The same, where only one of them sings from the nearest moment at which both do.
+    double nearestVoiceSeconds(double guideSeconds) {
+        int frame =
+                Math.clamp(
+                        Math.round(guideSeconds / VoiceAnalysis.HOP_SECONDS),
+                        0,
+                        voiceSeconds.length - 1);
+        for (int away = 0; away < voiceSeconds.length; away++) {
+            for (int f : new int[] {frame - away, frame + away}) {
+                if (f >= 0 && f < voiceSeconds.length && !Double.isNaN(voiceSeconds[f])) {
+                    return voiceSeconds[f] + guideSeconds - f * VoiceAnalysis.HOP_SECONDS;
+                }
+            }
+        }
+        return guideSeconds;
     }
 
     /// How unlike the two are around a moment of the guide, 0 to 1.

@@ -2,19 +2,14 @@ package zelvan.align;
 
 import zelvan.analysis.VoiceAnalysis;
 
-/// What two voices are compared by, at one resolution: timbre, its change, voicing, and whether
-/// anything is sung at all. Rows are averages over `step` frames of the analysis.
+/// What two voices are compared by, at one resolution: the sounds, the spectrum, voicing, and
+/// whether anything is sung at all. Rows are averages over some frames of the analysis.
 ///
-/// Timbre fades out with the level, so that silence resembles silence whatever its noise.
+/// Sounds and spectrum fade out with the level, so that silence resembles silence whatever its
+/// noise.
 final class Features {
-    private static final double DELTA_WEIGHT = 1;
-    private static final int DELTA_FRAMES = 5;
     private static final double VOICING_WEIGHT = 1.2;
-    private static final double ACTIVITY_WEIGHT = 4;
-
-    /// Higher cepstra tell more of the singer than of the word: each weighs this much less than the
-    /// one before, as a natural logarithm.
-    private static final double LIFTER = 0.1;
+    private static final double ACTIVITY_WEIGHT = 8;
 
     /// Over this many decibels around the threshold silence turns into singing.
     private static final double ACTIVITY_SLOPE_DECIBELS = 5;
@@ -24,43 +19,37 @@ final class Features {
     /// How much is sung, 0 to 1, a row.
     final float[] activity;
 
-    /// Frames of the analysis in a row.
-    final int step;
-
-    Features(VoiceAnalysis voice, int step) {
-        this.step = step;
+    /// @param step frames of the analysis in a row
+    Features(VoiceAnalysis voice, FeatureWeights weights, int step) {
         int frames = voice.frames();
         int count = Math.max(1, Math.ceilDiv(frames, step));
-        int cepstra = voice.timbre()[0].length;
-        rows = new float[count][2 * cepstra + 2];
+        int sounds = voice.phonetic()[0].length;
+        int coefficients = voice.spectrum()[0].length;
+        rows = new float[count][sounds + coefficients + 2];
         activity = new float[count];
-        double[] weight = new double[cepstra];
-        for (int c = 0; c < cepstra; c++) {
-            weight[c] = Math.exp(-LIFTER * c);
-        }
-        double[] sung = new double[frames];
-        for (int f = 0; f < frames; f++) {
-            double above = voice.levelDecibels()[f] - voice.activeDecibels();
-            sung[f] = 1 / (1 + Math.exp(-above / ACTIVITY_SLOPE_DECIBELS * 2));
-        }
+        float spectrum = (float) weights.spectrum();
         for (int f = 0; f < frames; f++) {
             float[] row = rows[f / step];
-            int share = Math.min(step, frames - f / step * step);
-            float[] now = voice.timbre()[f];
-            int before = Math.max(0, f - DELTA_FRAMES);
-            int after = Math.min(frames - 1, f + DELTA_FRAMES);
-            for (int c = 0; c < cepstra; c++) {
-                row[c] += (float) (weight[c] * sung[f] * now[c] / share);
-                double delta =
-                        sung[after] * voice.timbre()[after][c]
-                                - sung[before] * voice.timbre()[before][c];
-                row[cepstra + c] += (float) (weight[c] * DELTA_WEIGHT * delta / share);
-            }
-            row[2 * cepstra] +=
-                    (float) (VOICING_WEIGHT * (voice.pitch().voiced(f) ? 1 : 0) / share);
-            row[2 * cepstra + 1] += (float) (ACTIVITY_WEIGHT * sung[f] / share);
-            activity[f / step] += (float) (sung[f] / share);
+            float share = 1f / Math.min(step, frames - f / step * step);
+            float sung = share * activity(voice, f);
+            add(row, 0, sung, voice.phonetic()[f]);
+            add(row, sounds, sung * spectrum, voice.spectrum()[f]);
+            row[sounds + coefficients] +=
+                    (float) (voice.pitch().voiced(f) ? VOICING_WEIGHT * share : 0);
+            row[sounds + coefficients + 1] += (float) (ACTIVITY_WEIGHT * sung);
+            activity[f / step] += sung;
         }
+    }
+
+    private static void add(float[] row, int from, float factor, float[] values) {
+        for (int c = 0; c < values.length; c++) {
+            row[from + c] += factor * values[c];
+        }
+    }
+
+    private static float activity(VoiceAnalysis voice, int frame) {
+        double above = voice.levelDecibels()[frame] - voice.activeDecibels();
+        return (float) (1 / (1 + Math.exp(-above / ACTIVITY_SLOPE_DECIBELS * 2)));
     }
 
     int count() {

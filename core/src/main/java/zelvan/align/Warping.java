@@ -1,6 +1,9 @@
 package zelvan.align;
 
 import java.util.Arrays;
+import java.util.List;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.units.TimeSpan;
 
 /// Finds the cheapest way through two voices, with explicit states for "only the guide sings" and
 /// "only the voice sings".
@@ -17,13 +20,13 @@ import java.util.Arrays;
 /// sequences* (1982), for the states and their entering cost.
 final class Warping {
     /// How soon an unlikeness counts in full: rows that have nothing in common cost about 0.45.
-    private static final double SHARPNESS = 0.6;
+    private static final double SHARPNESS = 0.5;
 
     /// Price of a step in one voice only. Measured on singers and speakers of known truth: less
     /// makes staircases of the path, more makes it too stiff for drawn-out vowels.
-    private static final double LINGER_COST = 0.25;
+    private static final double LINGER_COST = 0.05;
 
-    private static final double SKIP_COST = 0.45;
+    private static final double SKIP_COST = 0.42;
     private static final double SKIP_SILENCE_COST = 0.015;
 
     /// Entering a state in which one side sings alone costs as much as matching badly for this
@@ -32,34 +35,84 @@ final class Warping {
 
     private static final double FORBIDDEN = 1e9;
 
-    // How a state was reached; two bits for each lonely state above three for the match.
+    // How a state was reached; two bits for each lonely state above three for the match. A match is
+    // reached by rows of the guide and of the voice: 1 and 1, or up to 3 of one and 1 of the other.
     private static final int FROM_DIAGONAL = 0;
-    private static final int FROM_GUIDE_STEP = 1;
-    private static final int FROM_VOICE_STEP = 2;
-    private static final int FROM_GUIDE_ONLY = 3;
-    private static final int FROM_VOICE_ONLY = 4;
+    private static final int FROM_TWO_OF_GUIDE = 1;
+    private static final int FROM_THREE_OF_GUIDE = 2;
+    private static final int FROM_TWO_OF_VOICE = 3;
+    private static final int FROM_THREE_OF_VOICE = 4;
+    private static final int FROM_GUIDE_ONLY = 5;
+    private static final int FROM_VOICE_ONLY = 6;
     private static final int MATCH_MASK = 7;
     private static final int GUIDE_ONLY_SHIFT = 3;
     private static final int VOICE_ONLY_SHIFT = 5;
 
-    private static final int MATCH = 0;
-    private static final int GUIDE_ONLY = 1;
-    private static final int VOICE_ONLY = 2;
+    static final int MATCH = 0;
+    static final int GUIDE_ONLY = 1;
+    static final int VOICE_ONLY = 2;
 
     private final Features guide;
     private final Features voice;
     private final boolean[] walled;
+    private final double rowSeconds;
     private final double spread;
     private final double entryCost;
 
-    /// @param walled rows of the voice that must not be matched
-    /// @param rowSeconds length of a row
-    Warping(Features guide, Features voice, boolean[] walled, double rowSeconds) {
-        this.guide = guide;
-        this.voice = voice;
-        this.walled = walled;
-        this.spread = typicalDistance();
-        this.entryCost = SKIP_ENTRY_SECONDS / rowSeconds;
+    /// @param step frames of the analyses in a row
+    /// @param walls stretches of the voice that must not be matched
+    Warping(
+            VoiceAnalysis guide,
+            VoiceAnalysis voice,
+            FeatureWeights weights,
+            int step,
+            List<TimeSpan> walls) {
+        this.guide = new Features(guide, weights, step);
+        this.voice = new Features(voice, weights, step);
+        rowSeconds = step * VoiceAnalysis.HOP_SECONDS;
+        walled = walled(walls);
+        spread = typicalDistance();
+        entryCost = SKIP_ENTRY_SECONDS / rowSeconds;
+    }
+
+    private boolean[] walled(List<TimeSpan> walls) {
+        boolean[] inside = new boolean[voice.count()];
+        for (TimeSpan wall : walls) {
+            int to = Math.min(inside.length - 1, (int) (wall.endSeconds() / rowSeconds));
+            for (int j = Math.max(0, (int) (wall.startSeconds() / rowSeconds)); j <= to; j++) {
+                inside[j] = true;
+            }
+        }
+        return inside;
+    }
+
+    int guideRows() {
+        return guide.count();
+    }
+
+    int voiceRows() {
+        return voice.count();
+    }
+
+    int guideRowAt(double seconds) {
+        return Math.clamp(Math.round(seconds / rowSeconds), 0, guide.count() - 1);
+    }
+
+    int voiceRowAt(double seconds) {
+        return Math.clamp(Math.round(seconds / rowSeconds), 0, voice.count() - 1);
+    }
+
+    /// Everything may belong to everything.
+    Band wholeBand() {
+        return Band.ofSong(guide.count(), voice.count());
+    }
+
+    /// What lies around a coarser path.
+    ///
+    /// @param ratio rows here in a row of the path
+    Band bandAround(WarpPath path, int ratio, double radiusSeconds) {
+        int radius = (int) Math.round(radiusSeconds / rowSeconds);
+        return Band.around(path, ratio, radius, guide.count(), voice.count());
     }
 
     /// The mean distance of rows that have nothing to do with each other: the scale of "unlike".
@@ -78,7 +131,7 @@ final class Warping {
         return sum / count;
     }
 
-    private double cost(int i, int j) {
+    double cost(int i, int j) {
         if (walled[j]) {
             return FORBIDDEN;
         }
@@ -99,11 +152,23 @@ final class Warping {
         }
     }
 
-    private double skipGuide(int i) {
+    double linger(int i, int j) {
+        return LINGER_COST * Math.max(guide.activity[i], voice.activity[j]);
+    }
+
+    double enterGuideOnly(int i) {
+        return entryCost * guide.activity[i];
+    }
+
+    double enterVoiceOnly(int j) {
+        return entryCost * voice.activity[j];
+    }
+
+    double skipGuide(int i) {
         return SKIP_SILENCE_COST + SKIP_COST * guide.activity[i];
     }
 
-    private double skipVoice(int j) {
+    double skipVoice(int j) {
         return walled[j] ? 0 : SKIP_SILENCE_COST + SKIP_COST * voice.activity[j];
     }
 
@@ -111,83 +176,119 @@ final class Warping {
     WarpPath best(Band band) {
         int rows = guide.count();
         byte[][] came = new byte[rows][];
-        Row before = new Row(0, -1);
+        Row[] recent = {NOWHERE, NOWHERE, NOWHERE, NOWHERE};
         for (int i = 0; i < rows; i++) {
             Row now = new Row(band.low()[i], band.high()[i]);
             came[i] = new byte[now.match.length];
-            fill(i, before, now, came[i]);
-            before = now;
+            for (int k = 0; k < now.cost.length; k++) {
+                now.cost[k] = cost(i, now.low + k);
+            }
+            recent[3] = recent[2];
+            recent[2] = recent[1];
+            recent[1] = recent[0];
+            recent[0] = now;
+            fill(i, recent, came[i]);
         }
-        return backwards(band, came, before.bestState(voice.count() - 1));
+        return backwards(band, came, recent[0].bestState(voice.count() - 1));
     }
 
     /// Costs of one row of the guide, by row of the voice from `low` on.
     private static final class Row {
         final int low;
+        final double[] cost;
         final double[] match;
         final double[] guideOnly;
         final double[] voiceOnly;
 
         Row(int low, int high) {
             this.low = low;
-            match = new double[high - low + 1];
-            guideOnly = new double[match.length];
-            voiceOnly = new double[match.length];
+            cost = new double[high - low + 1];
+            match = new double[cost.length];
+            guideOnly = new double[cost.length];
+            voiceOnly = new double[cost.length];
         }
 
-        static double at(double[] costs, int index) {
+        double at(double[] costs, int j) {
+            int index = j - low;
             return index >= 0 && index < costs.length ? costs[index] : FORBIDDEN * 4;
         }
 
         int bestState(int j) {
-            double m = at(match, j - low);
-            double g = at(guideOnly, j - low);
-            double v = at(voiceOnly, j - low);
+            double m = at(match, j);
+            double g = at(guideOnly, j);
+            double v = at(voiceOnly, j);
             return m <= g && m <= v ? MATCH : g <= v ? GUIDE_ONLY : VOICE_ONLY;
         }
     }
 
-    private void fill(int i, Row before, Row now, byte[] came) {
+    private static final Row NOWHERE = new Row(0, -1);
+
+    private void fill(int i, Row[] recent, byte[] came) {
+        Row now = recent[0];
+        Row one = recent[1];
+        Row two = recent[2];
+        Row three = recent[3];
         boolean first = i == 0;
-        int shift = now.low - before.low;
         double skipI = skipGuide(i);
         double enterI = entryCost * guide.activity[i];
         for (int k = 0; k < now.match.length; k++) {
             int j = now.low + k;
-            double c = cost(i, j);
-            double linger = c + LINGER_COST * Math.max(guide.activity[i], voice.activity[j]);
-            int up = k + shift;
-            double best = first && j == 0 ? 2 * c : Row.at(before.match, up - 1) + 2 * c;
+            double c = now.cost[k];
+            double linger = LINGER_COST * Math.max(guide.activity[i], voice.activity[j]);
+            double diagonal = one.at(one.match, j - 1);
+            double best = first && j == 0 ? 2 * c : diagonal + 2 * c;
             int from = FROM_DIAGONAL;
-            double other = Row.at(before.match, up) + linger;
+            double twoOfGuide = one.at(one.cost, j);
+            double other = two.at(two.match, j - 1) + 2 * twoOfGuide + c + linger;
             if (other < best) {
                 best = other;
-                from = FROM_GUIDE_STEP;
+                from = FROM_TWO_OF_GUIDE;
             }
-            other = Row.at(now.match, k - 1) + linger;
-            if (k > 0 && other < best) {
+            other =
+                    three.at(three.match, j - 1)
+                            + 2 * two.at(two.cost, j)
+                            + twoOfGuide
+                            + c
+                            + 2 * linger;
+            if (other < best) {
                 best = other;
-                from = FROM_VOICE_STEP;
+                from = FROM_THREE_OF_GUIDE;
             }
-            other = Row.at(before.guideOnly, up - 1) + 2 * c;
+            double twoOfVoice = now.at(now.cost, j - 1);
+            other = one.at(one.match, j - 2) + 2 * twoOfVoice + c + linger;
+            if (other < best) {
+                best = other;
+                from = FROM_TWO_OF_VOICE;
+            }
+            other =
+                    one.at(one.match, j - 3)
+                            + 2 * now.at(now.cost, j - 2)
+                            + twoOfVoice
+                            + c
+                            + 2 * linger;
+            if (other < best) {
+                best = other;
+                from = FROM_THREE_OF_VOICE;
+            }
+            other = one.at(one.guideOnly, j - 1) + 2 * c;
             if (other < best) {
                 best = other;
                 from = FROM_GUIDE_ONLY;
             }
-            other = Row.at(before.voiceOnly, up - 1) + 2 * c;
+            other = one.at(one.voiceOnly, j - 1) + 2 * c;
             if (other < best) {
                 best = other;
                 from = FROM_VOICE_ONLY;
             }
             now.match[k] = best;
             int guideFrom = MATCH;
-            double guideOnly = first && j == 0 ? 0 : Row.at(before.match, up) + enterI;
-            double stay = Row.at(before.guideOnly, up);
+            double guideOnly = first && j == 0 ? 0 : one.at(one.match, j) + enterI;
+            double stay = one.at(one.guideOnly, j);
             if (stay < guideOnly) {
                 guideOnly = stay;
                 guideFrom = GUIDE_ONLY;
             }
-            double turn = Row.at(before.voiceOnly, up);
+            double turn = one.at(one.voiceOnly, j);
             if (turn < guideOnly) {
                 guideOnly = turn;
                 guideFrom = VOICE_ONLY;
@@ -195,7 +296,7 @@ final class Warping {
             now.guideOnly[k] = guideOnly + skipI;
             int voiceFrom = MATCH;
             double voiceOnly =
-                    first && j == 0 ? 0 : Row.at(now.match, k - 1) + entryCost * voice.activity[j];
+                    first && j == 0 ? 0 : now.at(now.match, j - 1) + entryCost * voice.activity[j];
             if (k > 0 && now.voiceOnly[k - 1] < voiceOnly) {
                 voiceOnly = now.voiceOnly[k - 1];
                 voiceFrom = VOICE_ONLY;
@@ -219,35 +320,44 @@ final class Warping {
         int i = guide.count() - 1;
         int j = voice.count() - 1;
         int state = lastState;
-        while (i >= 0 && j >= 0 && at > 0) {
-            at--;
-            guideRows[at] = i;
-            voiceRows[at] = j;
-            matched[at] = state == MATCH;
-            costs[at] = state == MATCH ? (float) cost(i, j) : 1;
-            if (i == 0 && j == 0) {
-                break;
-            }
+        while (i >= 0 && j >= 0) {
             int code = came[i][j - band.low()[i]];
+            int guideStep = 1;
+            int voiceStep = 1;
+            int next = state;
             switch (state) {
                 case MATCH -> {
                     int from = code & MATCH_MASK;
-                    i -= from == FROM_VOICE_STEP ? 0 : 1;
-                    j -= from == FROM_GUIDE_STEP ? 0 : 1;
-                    state =
+                    guideStep = from == FROM_TWO_OF_GUIDE ? 2 : from == FROM_THREE_OF_GUIDE ? 3 : 1;
+                    voiceStep = from == FROM_TWO_OF_VOICE ? 2 : from == FROM_THREE_OF_VOICE ? 3 : 1;
+                    next =
                             from == FROM_GUIDE_ONLY
                                     ? GUIDE_ONLY
                                     : from == FROM_VOICE_ONLY ? VOICE_ONLY : MATCH;
                 }
                 case GUIDE_ONLY -> {
-                    i--;
-                    state = code >> GUIDE_ONLY_SHIFT & 3;
+                    voiceStep = 0;
+                    next = code >> GUIDE_ONLY_SHIFT & 3;
                 }
                 default -> {
-                    j--;
-                    state = code >> VOICE_ONLY_SHIFT & 3;
+                    guideStep = 0;
+                    next = code >> VOICE_ONLY_SHIFT & 3;
                 }
             }
+            // The rows between belong to the path as well.
+            for (int s = 0; s < Math.max(guideStep, voiceStep) && at > 0; s++) {
+                at--;
+                guideRows[at] = Math.max(0, guideStep > 1 ? i - s : i);
+                voiceRows[at] = Math.max(0, voiceStep > 1 ? j - s : j);
+                matched[at] = state == MATCH;
+                costs[at] = state == MATCH ? (float) cost(guideRows[at], voiceRows[at]) : 1;
+            }
+            if (i == 0 && j == 0) {
+                break;
+            }
+            i -= guideStep;
+            j -= voiceStep;
+            state = next;
         }
         return new WarpPath(
                 Arrays.copyOfRange(guideRows, at, most),

@@ -15,6 +15,15 @@ public record Transition(double seconds, float[] changeDecibels) {
         return Math.sqrt(sum / changeDecibels.length);
     }
 
+    /// By how much the bands rise on the average, decibels; negative where they fall.
+    public double riseDecibels() {
+        double sum = 0;
+        for (float change : changeDecibels) {
+            sum += change;
+        }
+        return sum / changeDecibels.length;
+    }
+
     /// How alike two changes are: the cosine between them, −1 to 1.
     public double likeness(Transition other) {
         double product = 0;

@@ -29,13 +29,16 @@ public final class VoiceAnalyser {
                         samples,
                         ANALYSIS_RATE_HERTZ,
                         activeLevel - BAND_FLOOR_BELOW_ACTIVE_DECIBELS);
+        float[][] mel =
+                new MelBands(ANALYSIS_RATE_HERTZ).analyse(samples, levels, activeLevel, hop);
         List<TimeSpan> phrases = PhraseFinder.phrases(active, pitch);
         return new VoiceAnalysis(
                 sound.seconds(),
                 pitch,
                 levels,
                 activeLevel,
-                new TimbreFrames(ANALYSIS_RATE_HERTZ).analyse(samples, levels, activeLevel, hop),
+                PhoneticNet.shipped().look(mel),
+                MelBands.cepstra(mel),
                 LandmarkDetector.transitions(bands),
                 LandmarkDetector.find(bands, phrases, pitch),
                 phrases,

@@ -12,7 +12,10 @@ import zelvan.units.TimeSpan;
 /// @param pitch pitch and voicing
 /// @param levelDecibels level of each frame, 0 dB is a full-scale square wave; at least −120
 /// @param activeDecibels level above which something is sung
-/// @param timbre one row a frame: what is sung, independent of pitch and level; see [TimbreFrames]
+/// @param phonetic one row a frame: what is sung, whoever sings it and at whatever pitch and level;
+///   see [PhoneticNet]
+/// @param spectrum one row a frame: how the sound is distributed over the bands, as mel cepstra of
+///   variance 1
 /// @param transitions quick changes of sound, in order of time
 /// @param landmarks in order of time
 /// @param phrases stretches of singing between rests, in order
@@ -24,7 +27,8 @@ public record VoiceAnalysis(
         PitchTrack pitch,
         float[] levelDecibels,
         double activeDecibels,
-        float[][] timbre,
+        float[][] phonetic,
+        float[][] spectrum,
         List<Transition> transitions,
         List<Landmark> landmarks,
         List<TimeSpan> phrases,
@@ -32,7 +36,7 @@ public record VoiceAnalysis(
         List<TimeSpan> esses,
         List<TimeSpan> breaths) {
     /// Changes whenever an analysis of the same sound would come out differently.
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
 
     public static final double HOP_SECONDS = 0.005;
 

@@ -81,15 +81,13 @@ public final class AnalysisStore {
         out.writeDouble(a.activeDecibels());
         out.writeDouble(a.pitch().hopSeconds());
         out.writeInt(a.frames());
-        out.writeInt(a.timbre()[0].length);
         for (int f = 0; f < a.frames(); f++) {
             out.writeFloat((float) a.pitch().hertz(f));
             out.writeFloat((float) a.pitch().voicing(f));
             out.writeFloat(a.levelDecibels()[f]);
-            for (float value : a.timbre()[f]) {
-                out.writeFloat(value);
-            }
         }
+        writeRows(out, a.phonetic());
+        writeRows(out, a.spectrum());
         out.writeInt(a.transitions().size());
         for (Transition t : a.transitions()) {
             out.writeDouble(t.seconds());
@@ -114,6 +112,25 @@ public final class AnalysisStore {
         writeSpans(out, a.breaths());
     }
 
+    private static void writeRows(DataOutputStream out, float[][] rows) throws IOException {
+        out.writeInt(rows[0].length);
+        for (float[] row : rows) {
+            for (float value : row) {
+                out.writeFloat(value);
+            }
+        }
+    }
+
+    private static float[][] readRows(DataInputStream in, int frames) throws IOException {
+        float[][] rows = new float[frames][in.readInt()];
+        for (float[] row : rows) {
+            for (int c = 0; c < row.length; c++) {
+                row[c] = in.readFloat();
+            }
+        }
+        return rows;
+    }
+
     private static void writeSpan(DataOutputStream out, TimeSpan span) throws IOException {
         out.writeDouble(span.startSeconds());
         out.writeDouble(span.endSeconds());
@@ -131,19 +148,16 @@ public final class AnalysisStore {
         double active = in.readDouble();
         double hop = in.readDouble();
         int frames = in.readInt();
-        int coefficients = in.readInt();
         float[] hertz = new float[frames];
         float[] voicing = new float[frames];
         float[] level = new float[frames];
-        float[][] timbre = new float[frames][coefficients];
         for (int f = 0; f < frames; f++) {
             hertz[f] = in.readFloat();
             voicing[f] = in.readFloat();
             level[f] = in.readFloat();
-            for (int c = 0; c < coefficients; c++) {
-                timbre[f][c] = in.readFloat();
-            }
         }
+        float[][] phonetic = readRows(in, frames);
+        float[][] spectrum = readRows(in, frames);
         List<Transition> transitions = new ArrayList<>();
         for (int i = in.readInt(); i > 0; i--) {
             double at = in.readDouble();
@@ -172,7 +186,8 @@ public final class AnalysisStore {
                 pitch,
                 level,
                 active,
-                timbre,
+                phonetic,
+                spectrum,
                 transitions,
                 landmarks,
                 phrases,

@@ -1,5 +1,6 @@
 package zelvan.timing;
 
+import java.util.Arrays;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.TimeSpan;
 
@@ -12,11 +13,15 @@ final class Elasticity {
         RIGID
     }
 
-    /// Timbre that changes faster than this, in its own standard deviations over 20 ms, is no
+    /// A spectrum that changes faster than this, in its own standard deviations over 20 ms, is no
     /// sustained vowel.
     private static final double STEADY_CHANGE = 0.55;
 
     private static final int CHANGE_FRAMES = 2;
+
+    private static final int LONG_REST_FRAMES = 50;
+    private static final int TAIL_FRAMES = 20;
+    private static final int LEAD_FRAMES = 12;
 
     private final VoiceAnalysis voice;
     private final Kind[] kinds;
@@ -27,11 +32,27 @@ final class Elasticity {
         for (int f = 0; f < kinds.length; f++) {
             kinds[f] = !voice.active(f) ? Kind.REST : isSteady(f) ? Kind.VOWEL : Kind.RIGID;
         }
+        keepTails();
         for (TimeSpan span : voice.esses()) {
             mark(span);
         }
         for (TimeSpan span : voice.breaths()) {
             mark(span.widenedBy(0.02));
+        }
+    }
+
+    /// A sound's faint beginning and its tail go with it: the ends of a long rest are rigid.
+    private void keepTails() {
+        for (int f = 0; f < kinds.length; ) {
+            int end = f;
+            while (end < kinds.length && kinds[end] == Kind.REST) {
+                end++;
+            }
+            if (end - f > LONG_REST_FRAMES) {
+                Arrays.fill(kinds, f, f == 0 ? 0 : f + TAIL_FRAMES, Kind.RIGID);
+                Arrays.fill(kinds, end == kinds.length ? end : end - LEAD_FRAMES, end, Kind.RIGID);
+            }
+            f = Math.max(end, f + 1);
         }
     }
 
@@ -47,8 +68,8 @@ final class Elasticity {
         if (!voice.pitch().voiced(frame)) {
             return false;
         }
-        float[] before = voice.timbre()[Math.max(0, frame - CHANGE_FRAMES)];
-        float[] after = voice.timbre()[Math.min(kinds.length - 1, frame + CHANGE_FRAMES)];
+        float[] before = voice.spectrum()[Math.max(0, frame - CHANGE_FRAMES)];
+        float[] after = voice.spectrum()[Math.min(kinds.length - 1, frame + CHANGE_FRAMES)];
         double sum = 0;
         for (int c = 0; c < before.length; c++) {
             double d = after[c] - before[c];

@@ -2,24 +2,30 @@ package zelvan.align;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
 import zelvan.testing.Takes;
+import zelvan.units.TimeSpan;
 
 class WarpingTest {
     private static final int STEP = 2;
     private static final double ROW_SECONDS = 0.01;
 
+    private static Warping warping(Takes.Take guide, Takes.Take voice) {
+        return new Warping(
+                guide.analysis(), voice.analysis(), FeatureWeights.STRANGERS, STEP, List.of());
+    }
+
     private static WarpPath path(Takes.Take guide, Takes.Take voice, Band band) {
-        Features a = new Features(guide.analysis(), STEP);
-        Features b = new Features(voice.analysis(), STEP);
-        return new Warping(a, b, new boolean[b.count()], ROW_SECONDS).best(band);
+        return warping(guide, voice).best(band);
     }
 
     private static int rows(Takes.Take take) {
-        return new Features(take.analysis(), STEP).count();
+        return warping(take, take).guideRows();
     }
 
     private static void assertThatPathIsWhole(WarpPath path, int guideRows, int voiceRows) {
@@ -91,5 +97,24 @@ class WarpingTest {
             assertThat(2 * path.voiceRow(k))
                     .isBetween(band.low()[2 * path.guideRow(k)], band.high()[2 * path.guideRow(k)]);
         }
+    }
+
+    /// A voice belongs to itself: near the diagonal most is sure, and what lies off it is not.
+    @Test
+    void theMatchOfAVoiceWithItselfIsSureWhereItSings() {
+        int rows = rows(Takes.LEAD);
+        PathPosterior posterior =
+                new PathPosterior(warping(Takes.LEAD, Takes.LEAD), Band.ofSong(rows, rows));
+        List<Double> near = new ArrayList<>();
+        for (TimeSpan phrase : Takes.LEAD.analysis().phrases()) {
+            int from = (int) Math.ceil((phrase.startSeconds() + 0.1) / ROW_SECONDS);
+            for (int i = from; i < (phrase.endSeconds() - 0.1) / ROW_SECONDS; i++) {
+                near.add(posterior.massAround(i, i, 6));
+                assertThat(posterior.massAround(i, i + 40, 6)).isLessThan(0.05);
+            }
+        }
+        near.sort(null);
+        assertThat(near.getFirst()).isGreaterThan(0.5);
+        assertThat(near.get(near.size() / 2)).isGreaterThan(0.95);
     }
 }

@@ -126,8 +126,8 @@ class SoundEventsTest {
         VoiceAnalysis b = analyse(soft);
         for (int f = 300; f < 700; f += 50) {
             if (a.active(f)) {
-                for (int c = 0; c < a.timbre()[f].length; c++) {
-                    assertThat(b.timbre()[f][c]).isCloseTo(a.timbre()[f][c], within(0.05f));
+                for (int c = 0; c < a.phonetic()[f].length; c++) {
+                    assertThat(b.phonetic()[f][c]).isCloseTo(a.phonetic()[f][c], within(0.05f));
                 }
             }
         }

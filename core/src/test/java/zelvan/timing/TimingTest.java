@@ -22,6 +22,13 @@ class TimingTest {
     private static final Alignment LOOSE =
             new Aligner()
                     .align(Takes.LEAD.analysis(), Takes.LOOSE.analysis(), List.of(), List.of());
+
+    /// An anchor missed by more is said to be left out.
+    private static final double FOLLOWED_SECONDS = 0.016;
+
+    /// Half a sample at 48 kHz would be 1e-5; a tenth of a millisecond is far below any threshold.
+    private static final double INAUDIBLE_SECONDS = 1e-4;
+
     private static final TimeMapper MAPPER = new TimeMapper(Takes.LOOSE.analysis());
 
     /// The definition: what exceeds the slack is taken away by the pull.
@@ -54,12 +61,16 @@ class TimingTest {
     @Test
     void fullPullBringsEveryFollowedAnchorToTheGuide() {
         TimingResult result = MAPPER.map(LOOSE, t -> TimingSettings.FULL, List.of());
+        List<Double> missed = new java.util.ArrayList<>();
         for (Anchor anchor : LOOSE.anchors()) {
             if (!result.leftOut().contains(anchor)) {
-                assertThat(result.map().outputSecondsAt(anchor.sourceSeconds()))
-                        .isCloseTo(anchor.guideSeconds(), within(1e-9));
+                double output = result.map().outputSecondsAt(anchor.sourceSeconds());
+                assertThat(output).isCloseTo(anchor.guideSeconds(), within(FOLLOWED_SECONDS));
+                missed.add(Math.abs(output - anchor.guideSeconds()));
             }
         }
+        missed.sort(null);
+        assertThat(missed.get(missed.size() / 2)).isLessThan(0.001);
         assertThat(result.leftOut().size()).isLessThan(LOOSE.anchors().size() / 10);
     }
 
@@ -178,11 +189,11 @@ class TimingTest {
                                 List.of())
                         .map();
         for (double t = second.startSeconds(); t < second.startSeconds() + 2; t += 0.1) {
-            assertThat(map.outputSecondsAt(t)).isCloseTo(t - 0.08, within(1e-6));
+            assertThat(map.outputSecondsAt(t)).isCloseTo(t - 0.08, within(INAUDIBLE_SECONDS));
         }
         TimeSpan first = Takes.LEAD.analysis().phrases().getFirst();
         for (double t = first.startSeconds(); t < first.endSeconds() - 0.3; t += 0.1) {
-            assertThat(map.outputSecondsAt(t)).isCloseTo(t, within(1e-6));
+            assertThat(map.outputSecondsAt(t)).isCloseTo(t, within(INAUDIBLE_SECONDS));
         }
     }
 
@@ -217,7 +228,7 @@ class TimingTest {
         double length =
                 map.outputSecondsAt(ess.endSeconds()) - map.outputSecondsAt(ess.startSeconds());
         assertThat(length).isCloseTo(ess.seconds(), within(0.002));
-        assertThat(map.outputSecondsAt(after)).isCloseTo(after + 0.06, within(1e-9));
+        assertThat(map.outputSecondsAt(after)).isCloseTo(after + 0.06, within(INAUDIBLE_SECONDS));
     }
 
     @Test

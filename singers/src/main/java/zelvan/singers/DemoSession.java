@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import zelvan.audio.AudioFileProblem;
+import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.singers.Performer.Departures;
@@ -87,6 +88,29 @@ public final class DemoSession {
 
     private DemoSession() {}
 
+    static Song song() {
+        return SONG;
+    }
+
+    /// The first chorus with a wrong word, where `song` has it.
+    static Song.Phrase wrongWord(Song song) {
+        return new Song.Phrase(
+                WRONG_WORD.label(),
+                song.phrase(WRONG_WORD.label()).startBeat(),
+                WRONG_WORD.syllables());
+    }
+
+    /// The ad-lib, in the rest after a phrase of `song`.
+    static Song.Phrase adLib(Song song, String after) {
+        Song.Phrase before = song.phrase(after);
+        return new Song.Phrase(
+                AD_LIB.label(), before.startBeat() + before.beats() + 2, AD_LIB.syllables());
+    }
+
+    static Sound bed(int rateHertz, double seconds) {
+        return new BedSynthesizer(rateHertz).play(BEAT_SECONDS, BASS, seconds, 7);
+    }
+
     private record Part(
             String file,
             String kind,
@@ -124,7 +148,7 @@ public final class DemoSession {
         }
         SoundFiles.write(
                 folder.resolve("Concertina and bass (bed).wav"),
-                new BedSynthesizer(BED_RATE_HERTZ).play(BEAT_SECONDS, BASS, SECONDS, 7),
+                bed(BED_RATE_HERTZ, SECONDS),
                 new SoundFormat(SoundFormat.Container.WAV, 16, false));
         Truth truth = new Truth(GUIDE, voices);
         truth.write(folder);

@@ -15,6 +15,14 @@ public record Song(double beatSeconds, List<Phrase> phrases) {
 
     /// A line between two rests.
     ///
+    /// The phrase of that label.
+    Phrase phrase(String label) {
+        return phrases.stream()
+                .filter(p -> p.label().equals(label))
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("no phrase " + label));
+    }
+
     /// @param label how it is called, unique in the song
     /// @param startBeat where the vowel of its first syllable falls
     /// @param syllables in order

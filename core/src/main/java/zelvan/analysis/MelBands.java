@@ -3,30 +3,32 @@ package zelvan.analysis;
 import zelvan.dsp.Fft;
 import zelvan.dsp.Windows;
 
-/// What is sung, whoever sings it: mel cepstra without the level, normalised over the voice.
+/// The spectrum as an ear sees it: the energy of mel bands, normalised over the voice.
 ///
-/// Each row holds [#COEFFICIENTS] cepstra (from the second on), each with mean 0 and variance 1
-/// over the frames in which something is sung. The wide, coarse bands blur the harmonics, so that
-/// the pitch matters little; the normalisation takes away the singer and the microphone.
+/// Each row holds the natural logarithm of [#BANDS] bands, each band with mean 0 and variance 1
+/// over the frames in which something is sung: that takes away the microphone and some of the
+/// singer.
 ///
 /// **Source:** S. Davis & P. Mermelstein, *Comparison of parametric representations for
 /// monosyllabic word recognition* (1980); B. S. Atal, *Effectiveness of linear prediction
 /// characteristics* (1974), for the mean's removal.
-final class TimbreFrames {
-    static final int COEFFICIENTS = 13;
+final class MelBands {
+    static final int BANDS = 26;
 
-    private static final int BANDS = 26;
     private static final int FFT_LENGTH = 512;
     private static final double WINDOW_SECONDS = 0.025;
     private static final double LOWEST_HERTZ = 80;
     private static final double HIGHEST_HERTZ = 7600;
     private static final double FLOOR_BELOW_ACTIVE_DECIBELS = 12;
 
+    /// A band that hardly moves (nothing was recorded up there) is not blown up.
+    private static final double LEAST_DEVIATION = 0.3;
+
     private final int sampleRateHertz;
     private final double[][] bandWeights = new double[BANDS][];
     private final int[] bandStart = new int[BANDS];
 
-    TimbreFrames(int sampleRateHertz) {
+    MelBands(int sampleRateHertz) {
         this.sampleRateHertz = sampleRateHertz;
         double low = mel(LOWEST_HERTZ);
         double step = (mel(HIGHEST_HERTZ) - low) / (BANDS + 1);
@@ -56,7 +58,7 @@ final class TimbreFrames {
     }
 
     /// @param activeDecibels level above which something is sung; sets the floor of each band
-    /// @return one row of [#COEFFICIENTS] a frame
+    /// @return one row of [#BANDS] a frame
     float[][] analyse(
             float[] samples, float[] levelDecibels, double activeDecibels, double hopSeconds) {
         int frames = levelDecibels.length;
@@ -75,8 +77,7 @@ final class TimbreFrames {
         Fft fft = new Fft(FFT_LENGTH);
         double[] data = new double[FFT_LENGTH];
         double[] power = new double[FFT_LENGTH / 2 + 1];
-        double[] bands = new double[BANDS];
-        float[][] rows = new float[frames][COEFFICIENTS];
+        float[][] rows = new float[frames][BANDS];
         for (int f = 0; f < frames; f++) {
             int start = (int) Math.round(f * hopSeconds * sampleRateHertz) - length / 2;
             java.util.Arrays.fill(data, 0);
@@ -93,54 +94,68 @@ final class TimbreFrames {
                 for (int i = 0; i < bandWeights[b].length; i++) {
                     sum += bandWeights[b][i] * power[bandStart[b] + i];
                 }
-                bands[b] = Math.log(sum + floor);
+                rows[f][b] = (float) Math.log(sum + floor);
             }
-            cepstrum(bands, rows[f]);
         }
         normalize(rows, levelDecibels, activeDecibels);
         return rows;
     }
 
-    private static void cepstrum(double[] bands, float[] row) {
-        for (int c = 0; c < row.length; c++) {
-            double sum = 0;
-            for (int b = 0; b < BANDS; b++) {
-                sum += bands[b] * COSINES[c][b];
-            }
-            row[c] = (float) sum;
-        }
-    }
-
-    private static final double[][] COSINES = cosines();
-
-    private static double[][] cosines() {
-        double[][] table = new double[COEFFICIENTS][BANDS];
-        for (int c = 0; c < COEFFICIENTS; c++) {
-            for (int b = 0; b < BANDS; b++) {
-                table[c][b] = Math.cos(Math.PI * (c + 1) * (b + 0.5) / BANDS);
-            }
-        }
-        return table;
-    }
-
     private static void normalize(float[][] rows, float[] levels, double activeDecibels) {
-        for (int c = 0; c < COEFFICIENTS; c++) {
+        for (int b = 0; b < BANDS; b++) {
             double sum = 0;
             double squares = 0;
             int count = 0;
             for (int f = 0; f < rows.length; f++) {
                 if (levels[f] > activeDecibels) {
-                    sum += rows[f][c];
-                    squares += (double) rows[f][c] * rows[f][c];
+                    sum += rows[f][b];
+                    squares += (double) rows[f][b] * rows[f][b];
                     count++;
                 }
             }
             double mean = count > 0 ? sum / count : 0;
             double deviation =
-                    count > 0 ? Math.sqrt(Math.max(1e-6, squares / count - mean * mean)) : 1;
+                    count > 0 ? Math.sqrt(Math.max(0, squares / count - mean * mean)) : 1;
             for (float[] row : rows) {
-                row[c] = (float) ((row[c] - mean) / deviation);
+                row[b] = (float) ((row[b] - mean) / Math.max(deviation, LEAST_DEVIATION));
             }
         }
+    }
+
+    static final int CEPSTRA = 13;
+
+    /// The shape of each row: its cosine coefficients from the second on, each with variance 1 over
+    /// all rows.
+    static float[][] cepstra(float[][] rows) {
+        float[][] cepstra = new float[rows.length][CEPSTRA];
+        double[] squares = new double[CEPSTRA];
+        for (int f = 0; f < rows.length; f++) {
+            for (int c = 0; c < CEPSTRA; c++) {
+                double sum = 0;
+                for (int b = 0; b < BANDS; b++) {
+                    sum += rows[f][b] * COSINES[c][b];
+                }
+                cepstra[f][c] = (float) sum;
+                squares[c] += sum * sum / rows.length;
+            }
+        }
+        for (float[] row : cepstra) {
+            for (int c = 0; c < CEPSTRA; c++) {
+                row[c] /= (float) Math.sqrt(squares[c] + 1e-9);
+            }
+        }
+        return cepstra;
+    }
+
+    private static final double[][] COSINES = cosines();
+
+    private static double[][] cosines() {
+        double[][] table = new double[CEPSTRA][BANDS];
+        for (int c = 0; c < CEPSTRA; c++) {
+            for (int b = 0; b < BANDS; b++) {
+                table[c][b] = Math.cos(Math.PI * (c + 1) * (b + 0.5) / BANDS);
+            }
+        }
+        return table;
     }
 }

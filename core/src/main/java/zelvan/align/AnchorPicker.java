@@ -1,0 +1,136 @@
+package zelvan.align;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import zelvan.analysis.Landmark;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.units.TimeSpan;
+
+/// Reads anchors off a known correspondence: what is held, where sound begins and ends, the guide's
+/// landmarks, and points of the path between them.
+final class AnchorPicker {
+    /// Where no landmark is, the path itself sets an anchor this often.
+    private static final double FILL_SECONDS = 0.05;
+
+    /// A mere point of the path that is trusted less says nothing.
+    private static final double LEAST_CONFIDENCE = 0.1;
+
+    /// Anchors nearer than this say the same.
+    private static final double NEAREST_SECONDS = 0.02;
+
+    /// Steeper than this between close neighbours, one of the two is wrong.
+    private static final double STEEPEST = 3;
+
+    private static final double CLOSE_SECONDS = 0.15;
+
+    private final VoiceAnalysis guide;
+    private final VoiceAnalysis voice;
+    private final Correspondence found;
+    private final Trust trust;
+    private final List<TimeSpan> walls;
+
+    AnchorPicker(
+            VoiceAnalysis guide,
+            VoiceAnalysis voice,
+            Correspondence found,
+            Trust trust,
+            List<TimeSpan> walls) {
+        this.guide = guide;
+        this.voice = voice;
+        this.found = found;
+        this.trust = trust;
+        this.walls = walls;
+    }
+
+    /// @param held what the user holds
+    /// @param edges where sound begins and ends
+    /// @return in order, strictly increasing in both voices
+    List<Anchor> pick(List<Anchor> held, List<Anchor> edges) {
+        TreeMap<Double, Anchor> anchors = new TreeMap<>();
+        held.forEach(anchor -> anchors.put(anchor.guideSeconds(), anchor));
+        for (Anchor edge : edges) {
+            if (!bothSing(edge.guideSeconds(), edge.sourceSeconds())) {
+                continue;
+            }
+            double confidence = trust.of(edge.guideSeconds(), edge.sourceSeconds());
+            addIfFitting(anchors, edge.withConfidence(confidence));
+        }
+        for (Landmark landmark : guide.landmarks()) {
+            double source = found.voiceSecondsAt(landmark.seconds());
+            if (!Double.isNaN(source)
+                    && bothSing(landmark.seconds(), source)
+                    && !isWalled(source)) {
+                addIfFitting(
+                        anchors,
+                        new Anchor(
+                                Optional.of(landmark.kind()),
+                                source,
+                                landmark.seconds(),
+                                trust.of(landmark.seconds(), source),
+                                false));
+            }
+        }
+        fill(anchors);
+        return List.copyOf(anchors.values());
+    }
+
+    /// Whether both sing at a pair of moments, or are about to or have just, and neither alone.
+    private boolean bothSing(double guideSeconds, double sourceSeconds) {
+        return isSung(guide, guideSeconds)
+                && isSung(voice, sourceSeconds)
+                && found.missing().stream().noneMatch(span -> span.contains(guideSeconds))
+                && found.unmatched().stream().noneMatch(span -> span.contains(sourceSeconds));
+    }
+
+    private static boolean isSung(VoiceAnalysis analysis, double seconds) {
+        return analysis.active(analysis.frameAt(seconds - NEAREST_SECONDS))
+                || analysis.active(analysis.frameAt(seconds + NEAREST_SECONDS));
+    }
+
+    private boolean isWalled(double sourceSeconds) {
+        return walls.stream()
+                .anyMatch(wall -> wall.widenedBy(NEAREST_SECONDS).contains(sourceSeconds));
+    }
+
+    /// Adds an anchor unless it contradicts or repeats one of its neighbours.
+    private static void addIfFitting(TreeMap<Double, Anchor> anchors, Anchor anchor) {
+        Map.Entry<Double, Anchor> before = anchors.floorEntry(anchor.guideSeconds());
+        Map.Entry<Double, Anchor> after = anchors.ceilingEntry(anchor.guideSeconds());
+        if ((before == null || fits(before.getValue(), anchor))
+                && (after == null || fits(anchor, after.getValue()))) {
+            anchors.put(anchor.guideSeconds(), anchor);
+        }
+    }
+
+    private static boolean fits(Anchor a, Anchor b) {
+        double guideStep = b.guideSeconds() - a.guideSeconds();
+        double sourceStep = b.sourceSeconds() - a.sourceSeconds();
+        if (guideStep < NEAREST_SECONDS || sourceStep < NEAREST_SECONDS) {
+            return false;
+        }
+        double rate = guideStep / sourceStep;
+        return guideStep > CLOSE_SECONDS || (rate <= STEEPEST && rate >= 1 / STEEPEST);
+    }
+
+    private void fill(TreeMap<Double, Anchor> anchors) {
+        double last = Double.NEGATIVE_INFINITY;
+        for (int f = 0; f < guide.frames(); f++) {
+            double t = f * VoiceAnalysis.HOP_SECONDS;
+            double source = found.voiceSecondsAt(t);
+            if (Double.isNaN(source) || t - last < FILL_SECONDS || isWalled(source)) {
+                continue;
+            }
+            boolean lonely = anchors.subMap(t - FILL_SECONDS / 2, t + FILL_SECONDS / 2).isEmpty();
+            if (lonely && bothSing(t, source)) {
+                double confidence = trust.of(t, source);
+                if (confidence > LEAST_CONFIDENCE) {
+                    addIfFitting(
+                            anchors, new Anchor(Optional.empty(), source, t, confidence, false));
+                }
+                last = t;
+            }
+        }
+    }
+}
