@@ -1,10 +1,13 @@
 package zelvan.align;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import zelvan.analysis.Landmark;
+import zelvan.analysis.LandmarkKind;
+import zelvan.analysis.Transition;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.TimeSpan;
 
@@ -13,6 +16,17 @@ import zelvan.units.TimeSpan;
 final class AnchorPicker {
     /// Where no landmark is, the path itself sets an anchor this often.
     private static final double FILL_SECONDS = 0.05;
+
+    /// A landmark this close to a transition is that transition.
+    private static final double SAME_SECONDS = 0.01;
+
+    /// How far the path may be off where a transition says so.
+    private static final double SHARPEN_SECONDS = 0.012;
+
+    private static final double PLAIN_DECIBELS = 6;
+
+    /// Likeness from which two transitions are the same.
+    private static final double ALIKE = 0.85;
 
     /// A mere point of the path that is trusted less says nothing.
     private static final double LEAST_CONFIDENCE = 0.1;
@@ -58,22 +72,44 @@ final class AnchorPicker {
             addIfFitting(anchors, edge.withConfidence(confidence));
         }
         for (Landmark landmark : guide.landmarks()) {
-            double source = found.voiceSecondsAt(landmark.seconds());
-            if (!Double.isNaN(source)
-                    && bothSing(landmark.seconds(), source)
-                    && !isWalled(source)) {
-                addIfFitting(
-                        anchors,
-                        new Anchor(
-                                Optional.of(landmark.kind()),
-                                source,
-                                landmark.seconds(),
-                                trust.of(landmark.seconds(), source),
-                                false));
-            }
+            addLandmark(anchors, landmark.kind(), landmark.seconds());
         }
         fill(anchors);
         return List.copyOf(anchors.values());
+    }
+
+    private void addLandmark(
+            TreeMap<Double, Anchor> anchors, LandmarkKind kind, double guideSeconds) {
+        double expected = found.voiceSecondsAt(guideSeconds);
+        if (Double.isNaN(expected) || !bothSing(guideSeconds, expected) || isWalled(expected)) {
+            return;
+        }
+        double source = sharpened(guideSeconds, expected);
+        double confidence = trust.of(guideSeconds, source);
+        addIfFitting(
+                anchors, new Anchor(Optional.of(kind), source, guideSeconds, confidence, false));
+    }
+
+    /// The path is right to a few milliseconds; where both voices change in the same way close by,
+    /// that change is right to one.
+    private double sharpened(double guideSeconds, double expected) {
+        Transition change = nearest(guide, guideSeconds, SAME_SECONDS).orElse(null);
+        if (change == null || change.strengthDecibels() < PLAIN_DECIBELS) {
+            return expected;
+        }
+        double away = change.seconds() - guideSeconds;
+        return nearest(voice, expected + away, SHARPEN_SECONDS)
+                .filter(other -> other.strengthDecibels() >= PLAIN_DECIBELS)
+                .filter(other -> change.likeness(other) >= ALIKE)
+                .map(other -> other.seconds() - away)
+                .orElse(expected);
+    }
+
+    private static Optional<Transition> nearest(
+            VoiceAnalysis analysis, double seconds, double reachSeconds) {
+        return analysis.transitions().stream()
+                .filter(t -> Math.abs(t.seconds() - seconds) < reachSeconds)
+                .min(Comparator.comparingDouble(t -> Math.abs(t.seconds() - seconds)));
     }
 
     /// Whether both sing at a pair of moments, or are about to or have just, and neither alone.

@@ -8,9 +8,14 @@ import zelvan.units.TimeSpan;
 /// consonants, esses and breaths are moved as they are.
 final class Elasticity {
     enum Kind {
+        /// Nothing is sung.
         REST,
+        /// A sustained vowel.
         VOWEL,
-        RIGID
+        /// Sound that changes: consonants, glides.
+        CHANGING,
+        /// An ess, a breath.
+        HISS
     }
 
     /// A spectrum that changes faster than this, in its own standard deviations over 20 ms, is no
@@ -30,7 +35,7 @@ final class Elasticity {
         this.voice = voice;
         kinds = new Kind[voice.frames()];
         for (int f = 0; f < kinds.length; f++) {
-            kinds[f] = !voice.active(f) ? Kind.REST : isSteady(f) ? Kind.VOWEL : Kind.RIGID;
+            kinds[f] = !voice.active(f) ? Kind.REST : isSteady(f) ? Kind.VOWEL : Kind.CHANGING;
         }
         keepTails();
         for (TimeSpan span : voice.esses()) {
@@ -41,7 +46,7 @@ final class Elasticity {
         }
     }
 
-    /// A sound's faint beginning and its tail go with it: the ends of a long rest are rigid.
+    /// A sound's faint beginning and its tail go with it: the ends of a long rest are no rest.
     private void keepTails() {
         for (int f = 0; f < kinds.length; ) {
             int end = f;
@@ -49,8 +54,9 @@ final class Elasticity {
                 end++;
             }
             if (end - f > LONG_REST_FRAMES) {
-                Arrays.fill(kinds, f, f == 0 ? 0 : f + TAIL_FRAMES, Kind.RIGID);
-                Arrays.fill(kinds, end == kinds.length ? end : end - LEAD_FRAMES, end, Kind.RIGID);
+                Arrays.fill(kinds, f, f == 0 ? 0 : f + TAIL_FRAMES, Kind.CHANGING);
+                Arrays.fill(
+                        kinds, end == kinds.length ? end : end - LEAD_FRAMES, end, Kind.CHANGING);
             }
             f = Math.max(end, f + 1);
         }
@@ -60,7 +66,7 @@ final class Elasticity {
         for (int f = voice.frameAt(span.startSeconds());
                 f <= voice.frameAt(span.endSeconds());
                 f++) {
-            kinds[f] = Kind.RIGID;
+            kinds[f] = Kind.HISS;
         }
     }
 
@@ -80,9 +86,5 @@ final class Elasticity {
 
     Kind kind(int frame) {
         return kinds[Math.clamp(frame, 0, kinds.length - 1)];
-    }
-
-    double levelDecibels(int frame) {
-        return voice.levelDecibels()[Math.clamp(frame, 0, kinds.length - 1)];
     }
 }

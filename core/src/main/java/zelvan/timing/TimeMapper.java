@@ -36,18 +36,19 @@ public final class TimeMapper {
     private static final double LEAST_REST_RATE = 0.15;
 
     // Energy of a second at twice its rate, in units in which a pull of deviation σ weighs 1/σ².
-    // A stretch of 0.1 s is as likely as not to differ between two singers by some 5 ms in a
-    // consonant and 30 ms in a vowel. Measured on singers and speakers of known truth.
+    // Measured on singers and speakers of known truth: stiffer consonants keep their length better
+    // and follow the guide worse.
     private static final double REST_STIFFNESS = 3;
     private static final double VOWEL_STIFFNESS = 5;
-    private static final double RIGID_STIFFNESS = 100;
+    private static final double CHANGING_STIFFNESS = 60;
+    private static final double HISS_STIFFNESS = 400;
 
     /// How exactly a landmark found in both voices is known, and a mere point of the path.
     private static final double LANDMARK_DEVIATION_SECONDS = 0.001;
 
-    private static final double PATH_DEVIATION_SECONDS = 0.004;
+    private static final double VOWEL_PATH_DEVIATION_SECONDS = 0.004;
 
-    private static final double RIGID_PATH_DEVIATION_SECONDS = 0.006;
+    private static final double PATH_DEVIATION_SECONDS = 0.006;
 
     /// Even an anchor of no confidence pulls a little.
     private static final double LEAST_TRUST = 0.05;
@@ -130,7 +131,8 @@ public final class TimeMapper {
         switch (kind) {
             case REST -> line.resist(segment, REST_STIFFNESS, LEAST_REST_RATE, FASTEST_REST_RATE);
             case VOWEL -> line.resist(segment, VOWEL_STIFFNESS, SLOWEST_RATE, FASTEST_RATE);
-            case RIGID -> line.resist(segment, RIGID_STIFFNESS, SLOWEST_RATE, FASTEST_RATE);
+            case CHANGING -> line.resist(segment, CHANGING_STIFFNESS, SLOWEST_RATE, FASTEST_RATE);
+            case HISS -> line.resist(segment, HISS_STIFFNESS, SLOWEST_RATE, FASTEST_RATE);
         }
     }
 
@@ -139,12 +141,12 @@ public final class TimeMapper {
     }
 
     private double deviationSeconds(Anchor anchor) {
-        boolean rigid =
-                elasticity.kind((int) (anchor.sourceSeconds() / HOP)) == Elasticity.Kind.RIGID;
+        boolean steady =
+                elasticity.kind((int) (anchor.sourceSeconds() / HOP)) == Elasticity.Kind.VOWEL;
         double deviation =
                 anchor.kind().isPresent()
                         ? LANDMARK_DEVIATION_SECONDS
-                        : rigid ? RIGID_PATH_DEVIATION_SECONDS : PATH_DEVIATION_SECONDS;
+                        : steady ? VOWEL_PATH_DEVIATION_SECONDS : PATH_DEVIATION_SECONDS;
         return deviation / Math.sqrt(Math.max(LEAST_TRUST, anchor.confidence()));
     }
 
