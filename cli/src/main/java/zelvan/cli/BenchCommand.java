@@ -61,6 +61,9 @@ final class BenchCommand implements Callable<Integer> {
         try {
             Truth truth = DemoSession.write(folder.resolve("demo"));
             accuracy(folder, truth);
+            say("");
+            say("Trials, pull 100, slack 0 (median, 90th percentile, ms):");
+            TrialsTable.lines().forEach(line -> say("%s", line));
             speed(folder, truth);
         } finally {
             try (Stream<Path> all = Files.walk(folder)) {
