@@ -31,6 +31,8 @@ final class AnchorPicker {
     /// A mere point of the path that is trusted less says nothing.
     private static final double LEAST_CONFIDENCE = 0.1;
 
+    private static final double LEAST_LANDMARK_CONFIDENCE = 0.02;
+
     /// Anchors nearer than this say the same.
     private static final double NEAREST_SECONDS = 0.02;
 
@@ -69,7 +71,9 @@ final class AnchorPicker {
                 continue;
             }
             double confidence = trust.of(edge.guideSeconds(), edge.sourceSeconds());
-            addIfFitting(anchors, edge.withConfidence(confidence));
+            if (confidence > LEAST_LANDMARK_CONFIDENCE) {
+                addIfFitting(anchors, edge.withConfidence(confidence));
+            }
         }
         for (Landmark landmark : guide.landmarks()) {
             addLandmark(anchors, landmark.kind(), landmark.seconds());
@@ -86,8 +90,11 @@ final class AnchorPicker {
         }
         double source = sharpened(guideSeconds, expected);
         double confidence = trust.of(guideSeconds, source);
-        addIfFitting(
-                anchors, new Anchor(Optional.of(kind), source, guideSeconds, confidence, false));
+        if (confidence > LEAST_LANDMARK_CONFIDENCE) {
+            addIfFitting(
+                    anchors,
+                    new Anchor(Optional.of(kind), source, guideSeconds, confidence, false));
+        }
     }
 
     /// The path is right to a few milliseconds; where both voices change in the same way close by,
