@@ -11,6 +11,7 @@ import zelvan.align.Anchor;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.dsp.Percentile;
+import zelvan.measure.LockMeter;
 import zelvan.singers.Performance;
 import zelvan.singers.Trials;
 import zelvan.timing.TimeMapper;
@@ -113,11 +114,7 @@ final class TrialsTable {
                 || after == null
                 || seconds - before.sourceSeconds() > NEAR_SECONDS
                 || after.sourceSeconds() - seconds > NEAR_SECONDS
-                || isDoubtful(before, timing)
-                || isDoubtful(after, timing);
-    }
-
-    private static boolean isDoubtful(Anchor anchor, TimingResult timing) {
-        return anchor.confidence() < Alignment.DOUBTFUL_BELOW || timing.leftOut().contains(anchor);
+                || LockMeter.isDoubtful(before, timing)
+                || LockMeter.isDoubtful(after, timing);
     }
 }

@@ -16,6 +16,12 @@ public record Anchor(
         double guideSeconds,
         double confidence,
         boolean held) {
+    public Anchor {
+        if (!(confidence >= 0 && confidence <= 1)) {
+            throw new IllegalArgumentException("confidence must be 0 to 1, was " + confidence);
+        }
+    }
+
     /// An anchor set by the user.
     public static Anchor held(double sourceSeconds, double guideSeconds) {
         return new Anchor(Optional.empty(), sourceSeconds, guideSeconds, 1, true);

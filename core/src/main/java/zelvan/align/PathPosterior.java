@@ -4,8 +4,9 @@ package zelvan.align;
 /// band: each path weighs `exp(−cost / temperature)`.
 ///
 /// How it works: the forward and backward sums of a hidden Markov model whose states and steps are
-/// those of [Warping]. Rows are scaled to keep the sums in range; the scale is carried along as a
-/// logarithm.
+/// those of [Warping], except that of two voices singing alone the guide always comes first: else
+/// the many orders of the same silence would outweigh everything. Rows are scaled to keep the sums
+/// in range; the scale is carried along as a logarithm.
 ///
 /// **Source:** L. R. Rabiner, *A tutorial on hidden Markov models and selected applications in
 /// speech recognition* (1989), section III; M. Cuturi & M. Blondel, *Soft-DTW* (2017), for the sum
@@ -30,6 +31,9 @@ final class PathPosterior {
 
     /// Posterior of the match, by row and by column from the band's lower border.
     private final float[][] match;
+
+    /// Whether any path is possible; held pairs can leave none.
+    private boolean known;
 
     PathPosterior(Warping warping, Band band) {
         this.warping = warping;
@@ -103,9 +107,13 @@ final class PathPosterior {
         for (int s = 0; s < STATES; s++) {
             all += end.at(s, columns - 1);
         }
+        known = all > 0;
         double logAll = Math.log(all) + end.log;
         for (int i = 0; i < rows; i++) {
             match[i] = new float[weight[i].length];
+        }
+        if (!known) {
+            return;
         }
         Sums[] after = new Sums[4];
         for (int i = rows - 1; i >= 0; i--) {
@@ -294,8 +302,12 @@ final class PathPosterior {
         return rows;
     }
 
-    /// The probability that the row of the guide belongs to the voice within `radius` of a row.
+    /// The probability that the row of the guide belongs to the voice within `radius` of a row; 1
+    /// where nothing is known against it.
     double massAround(int guideRow, double voiceRow, double radius) {
+        if (!known) {
+            return 1;
+        }
         double mass = 0;
         int low = band.low()[guideRow];
         for (int k = 0; k < match[guideRow].length; k++) {

@@ -9,21 +9,22 @@ import zelvan.units.TimeSpan;
 /// "only the voice sings".
 ///
 /// How it works: dynamic programming over pairs of rows in three states. *Match* consumes a row of
-/// each (or one of either, at a small price, where one of them lingers) and costs how unlike they
-/// are. *Guide only* and *voice only* consume rows of one side at a fixed price for each row that
-/// is sung, and almost nothing for silence; entering them from a match costs once more. So rests
-/// cost nothing wherever they are, a missing phrase or an ad-lib is cheaper to skip than to match,
-/// and a doubtful syllable is cheaper to match than to skip.
+/// each, or two or three of one and one of the other at a small price, and costs how unlike they
+/// are: no voice passes for more than three times the other. *Guide only* and *voice only* consume
+/// rows of one side at a fixed price for each row that is sung, and almost nothing for silence;
+/// entering them from a match costs once more. So rests cost nothing wherever they are, a missing
+/// phrase or an ad-lib is cheaper to skip than to match, and a doubtful syllable is cheaper to
+/// match than to skip.
 ///
 /// **Source:** H. Sakoe & S. Chiba, *Dynamic programming algorithm optimization for spoken word
-/// recognition* (1978), symmetric form; O. Gotoh, *An improved algorithm for matching biological
-/// sequences* (1982), for the states and their entering cost.
+/// recognition* (1978), symmetric form with bounded slope; O. Gotoh, *An improved algorithm for
+/// matching biological sequences* (1982), for the states and their entering cost.
 final class Warping {
     /// How soon an unlikeness counts in full: rows that have nothing in common cost about 0.45.
     private static final double SHARPNESS = 0.5;
 
-    /// Price of a step in one voice only. Measured on singers and speakers of known truth: less
-    /// makes staircases of the path, more makes it too stiff for drawn-out vowels.
+    /// Price of each row beyond the one that a step consumes of both. Measured on singers and
+    /// speakers of known truth: more makes the path too stiff for drawn-out vowels.
     private static final double LINGER_COST = 0.05;
 
     private static final double SKIP_COST = 0.42;

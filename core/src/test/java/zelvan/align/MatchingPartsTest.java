@@ -1,0 +1,77 @@
+package zelvan.align;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.junit.jupiter.api.RepeatedTest;
+import org.junit.jupiter.api.RepetitionInfo;
+import org.junit.jupiter.api.Test;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.testing.Takes;
+
+class MatchingPartsTest {
+    private static final int STEP = 2;
+    private static final VoiceAnalysis LEAD = Takes.LEAD.analysis();
+
+    private static Correspondence found(VoiceAnalysis voice) {
+        Warping warping = new Warping(LEAD, voice, FeatureWeights.STRANGERS, STEP, List.of());
+        return new Correspondence(warping.best(warping.wholeBand()), LEAD, voice, STEP);
+    }
+
+    private static FeatureWeights weights(VoiceAnalysis voice) {
+        return FeatureWeights.between(LEAD, voice, found(voice));
+    }
+
+    /// The spectrum counts more between two takes of one singer than between two singers.
+    @Test
+    void aSingersOwnTakesAreToldFromAnotherSingers() {
+        assertThat(weights(Takes.LOOSE.analysis()).spectrum())
+                .isGreaterThan(weights(Takes.LOW.analysis()).spectrum());
+        assertThat(weights(LEAD).spectrum()).isCloseTo(2, within(1e-9));
+    }
+
+    /// Every phrase of these takes begins after a rest; each beginning is paired with its own.
+    @Test
+    void beginningsAfterRestsArePaired() {
+        VoiceAnalysis loose = Takes.LOOSE.analysis();
+        List<Anchor> pairs = RestEdges.pairs(LEAD, loose, found(loose), List.of());
+        for (int p = 0; p < LEAD.phrases().size(); p++) {
+            double guide = LEAD.phrases().get(p).startSeconds();
+            double voice = loose.phrases().get(p).startSeconds();
+            assertThat(pairs)
+                    .anySatisfy(pair -> {
+                        assertThat(pair.guideSeconds()).isCloseTo(guide, within(0.04));
+                        assertThat(pair.sourceSeconds()).isCloseTo(voice, within(0.04));
+                    });
+        }
+        for (int k = 1; k < pairs.size(); k++) {
+            assertThat(pairs.get(k).guideSeconds()).isGreaterThan(pairs.get(k - 1).guideSeconds());
+            assertThat(pairs.get(k).sourceSeconds())
+                    .isGreaterThan(pairs.get(k - 1).sourceSeconds());
+        }
+    }
+
+    /// Wherever the user holds what: the anchor stays, and the confidences stay probabilities.
+    @RepeatedTest(20)
+    void anyHeldAnchorLeavesAWholeAlignment(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        double source = 0.5 + 11 * random.nextDouble();
+        Anchor held = Anchor.held(source, Math.max(0.1, source + 2 * random.nextDouble() - 1));
+        Alignment alignment =
+                new Aligner().align(LEAD, Takes.LOOSE.analysis(), List.of(held), List.of());
+        assertThat(alignment.anchors())
+                .as("seed %d", info.getCurrentRepetition())
+                .contains(held)
+                .hasSizeGreaterThan(20);
+    }
+
+    @Test
+    void aConfidenceThatIsNoneIsRefused() {
+        assertThatThrownBy(() -> new Anchor(Optional.empty(), 1, 1, Double.NaN, false))
+                .hasMessageContaining("NaN");
+    }
+}
