@@ -1,78 +1,148 @@
 package zelvan.align;
 
-import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.TimeSpan;
 
 /// Finds which moment of a voice belongs to which moment of its guide.
 ///
-/// How it works: coarse to fine. A [Warping] over the whole song at 40 ms finds what belongs
-/// together at all; one at 10 ms, in a [Band] around it, finds the syllables, and from all paths in
-/// that band [PathPosterior] tells how sure they are. Then [RestEdges] pairs the moments at which
-/// sound begins and ends, and a last path at the hop of the analysis runs through them.
-/// [AnchorPicker] reads the anchors off that path.
+/// How it works: coarse to fine. A [Warping] over the whole song at 80 ms finds what belongs
+/// together at all, one at 40 ms, in a [Band] around it, the words, one at 10 ms the syllables;
+/// from all paths in that band [PathPosterior] tells how sure they are. Then [RestEdges] pairs the
+/// moments at which sound begins, and a last path at the hop of the analysis runs through them.
+/// [AnchorPicker] reads the anchors off that path. What the user sets changes its surroundings
+/// only: see [Rematch].
 ///
 /// **Source:** S. Salvador & P. Chan, *FastDTW: toward accurate dynamic time warping in linear time
 /// and space* (2007); M. Müller, *Fundamentals of Music Processing* (2015), chapter 3.
 public final class Aligner {
-    /// Frames of the analysis in a row, from coarse to fine.
-    private static final int SONG_STEP = 8;
-
+    // Frames of the analysis in a row, from coarse to fine.
+    private static final int SONG_STEP = 16;
+    private static final int WORD_STEP = 8;
     private static final int SYLLABLE_STEP = 2;
 
+    private static final double WORD_RADIUS_SECONDS = 1.6;
     private static final double SYLLABLE_RADIUS_SECONDS = 0.35;
     private static final double FINE_RADIUS_SECONDS = 0.09;
 
+    /// How two voices are compared, as it came out for the whole song.
+    ///
+    /// @param weights of the features
+    /// @param wordSpread how unlike rows are that have nothing to do with each other, at 40 ms
+    /// @param syllableSpread the same at 10 ms
+    /// @param fineSpread the same at 5 ms
+    record Scale(
+            FeatureWeights weights, double wordSpread, double syllableSpread, double fineSpread) {
+        static final Scale NONE = new Scale(FeatureWeights.STRANGERS, 1, 1, 1);
+    }
+
+    /// Two whole voices, matched.
+    public static final class Match {
+        private final Alignment alignment;
+        private final Scale scale;
+
+        private Match(Alignment alignment, Scale scale) {
+            this.alignment = alignment;
+            this.scale = scale;
+        }
+
+        /// As the program finds it by itself.
+        public Alignment alignment() {
+            return alignment;
+        }
+
+        Scale scale() {
+            return scale;
+        }
+    }
+
     /// Aligns a voice with its guide.
     ///
-    /// @param held anchors that must be kept, in any order
+    /// @param byUser anchors set by the user, strictly increasing in both voices
     /// @param walls stretches of the voice that take no part
     public Alignment align(
-            VoiceAnalysis guide, VoiceAnalysis voice, List<Anchor> held, List<TimeSpan> walls) {
+            VoiceAnalysis guide, VoiceAnalysis voice, List<Anchor> byUser, List<TimeSpan> walls) {
+        Rematch rematch = new Rematch(guide, voice, match(guide, voice));
+        Map<Rematch.Piece, Alignment> matched = new HashMap<>();
+        rematch.pieces(byUser, walls).forEach(piece -> matched.put(piece, rematch.again(piece)));
+        return rematch.joined(byUser, walls, matched);
+    }
+
+    /// Matches two whole voices, without any help.
+    public Match match(VoiceAnalysis guide, VoiceAnalysis voice) {
         if (guide.phrases().isEmpty() || voice.phrases().isEmpty()) {
-            return new Alignment(ordered(held), voice.phrases(), guide.phrases());
+            return new Match(
+                    new Alignment(List.of(), voice.phrases(), guide.phrases()), Scale.NONE);
         }
         FeatureWeights strangers = FeatureWeights.STRANGERS;
-        Warping song = new Warping(guide, voice, strangers, SONG_STEP, walls);
-        WarpPath songPath = song.best(narrowed(song.wholeBand(), song, held));
-
-        Correspondence rough = new Correspondence(songPath, guide, voice, SONG_STEP);
+        Warping song = new Warping(guide, voice, strangers, SONG_STEP);
+        WarpPath songPath = song.best(song.wholeBand());
+        Warping words = new Warping(guide, voice, strangers, WORD_STEP);
+        WarpPath wordPath =
+                words.best(words.bandAround(songPath, SONG_STEP / WORD_STEP, WORD_RADIUS_SECONDS));
+        Correspondence rough = new Correspondence(wordPath, guide, voice, WORD_STEP);
         FeatureWeights weights = FeatureWeights.between(guide, voice, rough);
-        Warping syllables = new Warping(guide, voice, weights, SYLLABLE_STEP, walls);
-        Band around =
-                syllables.bandAround(songPath, SONG_STEP / SYLLABLE_STEP, SYLLABLE_RADIUS_SECONDS);
-        Band syllableBand = narrowed(around, syllables, held);
+        Warping syllables = new Warping(guide, voice, weights, SYLLABLE_STEP);
+        Warping fine = new Warping(guide, voice, weights, 1);
+        return new Match(
+                finer(guide, voice, wordPath, syllables, fine, List.of(), List.of()),
+                new Scale(weights, words.spread(), syllables.spread(), fine.spread()));
+    }
+
+    /// Matches two stretches whose first and last moments belong together.
+    ///
+    /// @param corners these moments
+    /// @param walls in the stretch of the voice
+    static Alignment between(
+            VoiceAnalysis guide,
+            VoiceAnalysis voice,
+            List<Anchor> corners,
+            List<TimeSpan> walls,
+            Scale scale) {
+        Warping words =
+                new Warping(
+                        guide,
+                        voice,
+                        FeatureWeights.STRANGERS,
+                        WORD_STEP,
+                        walls,
+                        scale.wordSpread());
+        Warping syllables =
+                new Warping(
+                        guide,
+                        voice,
+                        scale.weights(),
+                        SYLLABLE_STEP,
+                        walls,
+                        scale.syllableSpread());
+        Warping fine = new Warping(guide, voice, scale.weights(), 1, walls, scale.fineSpread());
+        return finer(guide, voice, words.best(words.wholeBand()), syllables, fine, corners, walls);
+    }
+
+    /// From words to anchors.
+    private static Alignment finer(
+            VoiceAnalysis guide,
+            VoiceAnalysis voice,
+            WarpPath wordPath,
+            Warping syllables,
+            Warping fine,
+            List<Anchor> corners,
+            List<TimeSpan> walls) {
+        Band syllableBand =
+                syllables.bandAround(wordPath, WORD_STEP / SYLLABLE_STEP, SYLLABLE_RADIUS_SECONDS);
         WarpPath syllablePath = syllables.best(syllableBand);
         PathPosterior posterior = new PathPosterior(syllables, syllableBand);
-
         Correspondence near = new Correspondence(syllablePath, guide, voice, SYLLABLE_STEP);
         List<Anchor> edges = RestEdges.pairs(guide, voice, near, walls);
-        Warping fine = new Warping(guide, voice, weights, 1, walls);
         Band fineBand = fine.bandAround(syllablePath, SYLLABLE_STEP, FINE_RADIUS_SECONDS);
-        narrowed(fineBand, fine, edges);
-        WarpPath finePath = fine.best(narrowed(fineBand, fine, held));
-
+        edges.forEach(edge -> fine.leadThrough(fineBand, edge));
+        WarpPath finePath = fine.best(fineBand);
         Correspondence found = new Correspondence(finePath, guide, voice, 1);
         Trust trust = new Trust(found, posterior, SYLLABLE_STEP);
         List<Anchor> anchors =
-                new AnchorPicker(guide, voice, found, trust, walls).pick(held, edges);
+                new AnchorPicker(guide, voice, found, trust, walls).pick(corners, edges);
         return new Alignment(anchors, found.unmatched(), found.missing());
-    }
-
-    private static Band narrowed(Band band, Warping warping, List<Anchor> anchors) {
-        for (Anchor anchor : anchors) {
-            band.passThrough(
-                    warping.guideRowAt(anchor.guideSeconds()),
-                    warping.voiceRowAt(anchor.sourceSeconds()));
-        }
-        return band;
-    }
-
-    private static List<Anchor> ordered(List<Anchor> held) {
-        List<Anchor> anchors = new ArrayList<>(held);
-        anchors.sort(Comparator.comparingDouble(Anchor::sourceSeconds));
-        return anchors;
     }
 }

@@ -9,26 +9,65 @@ import zelvan.analysis.LandmarkKind;
 /// @param sourceSeconds in the voice, as recorded
 /// @param guideSeconds in the guide
 /// @param confidence how far the match is to be trusted, 0 to 1
-/// @param held whether the user has set it
+/// @param origin who says so
 public record Anchor(
         Optional<LandmarkKind> kind,
         double sourceSeconds,
         double guideSeconds,
         double confidence,
-        boolean held) {
+        Origin origin) {
+    /// Who says that two moments belong together.
+    public enum Origin {
+        /// The program.
+        FOUND,
+        /// The user: this is where the landmark is. Pull and slack move it like any other.
+        PLACED,
+        /// The user: this moment is to sound with the guide's, whatever the pull.
+        HELD
+    }
+
     public Anchor {
         if (!(confidence >= 0 && confidence <= 1)) {
             throw new IllegalArgumentException("confidence must be 0 to 1, was " + confidence);
         }
     }
 
-    /// An anchor set by the user.
+    /// An anchor found by the program.
+    public static Anchor found(
+            Optional<LandmarkKind> kind,
+            double sourceSeconds,
+            double guideSeconds,
+            double confidence) {
+        return new Anchor(kind, sourceSeconds, guideSeconds, confidence, Origin.FOUND);
+    }
+
+    /// A moment held by the user.
     public static Anchor held(double sourceSeconds, double guideSeconds) {
-        return new Anchor(Optional.empty(), sourceSeconds, guideSeconds, 1, true);
+        return new Anchor(Optional.empty(), sourceSeconds, guideSeconds, 1, Origin.HELD);
+    }
+
+    /// A landmark put there by the user.
+    public static Anchor placed(LandmarkKind kind, double sourceSeconds, double guideSeconds) {
+        return new Anchor(Optional.of(kind), sourceSeconds, guideSeconds, 1, Origin.PLACED);
+    }
+
+    /// Whether it is held by the user.
+    public boolean held() {
+        return origin == Origin.HELD;
+    }
+
+    /// Whether the user has set it, held or placed.
+    public boolean byUser() {
+        return origin != Origin.FOUND;
     }
 
     Anchor withConfidence(double newConfidence) {
-        return new Anchor(kind, sourceSeconds, guideSeconds, newConfidence, held);
+        return new Anchor(kind, sourceSeconds, guideSeconds, newConfidence, origin);
+    }
+
+    /// The same, `source` seconds later in the voice and `guide` seconds later in the guide.
+    Anchor shiftedBy(double source, double guide) {
+        return new Anchor(kind, sourceSeconds + source, guideSeconds + guide, confidence, origin);
     }
 
     /// How late the voice is there: positive is late.

@@ -11,8 +11,8 @@ import zelvan.analysis.Transition;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.TimeSpan;
 
-/// Reads anchors off a known correspondence: what is held, where sound begins and ends, the guide's
-/// landmarks, and points of the path between them.
+/// Reads anchors off a known correspondence: where sound begins and ends, the guide's landmarks,
+/// and points of the path between them.
 final class AnchorPicker {
     /// Where no landmark is, the path itself sets an anchor this often.
     private static final double FILL_SECONDS = 0.05;
@@ -60,12 +60,12 @@ final class AnchorPicker {
         this.walls = walls;
     }
 
-    /// @param held what the user holds
-    /// @param edges where sound begins and ends
+    /// @param corners where the stretch begins and ends; not among the anchors that are picked
+    /// @param edges where sound begins
     /// @return in order, strictly increasing in both voices
-    List<Anchor> pick(List<Anchor> held, List<Anchor> edges) {
+    List<Anchor> pick(List<Anchor> corners, List<Anchor> edges) {
         TreeMap<Double, Anchor> anchors = new TreeMap<>();
-        held.forEach(anchor -> anchors.put(anchor.guideSeconds(), anchor));
+        corners.forEach(corner -> anchors.put(corner.guideSeconds(), corner));
         for (Anchor edge : edges) {
             if (!bothSing(edge.guideSeconds(), edge.sourceSeconds())) {
                 continue;
@@ -79,6 +79,7 @@ final class AnchorPicker {
             addLandmark(anchors, landmark.kind(), landmark.seconds());
         }
         fill(anchors);
+        corners.forEach(corner -> anchors.remove(corner.guideSeconds()));
         return List.copyOf(anchors.values());
     }
 
@@ -92,8 +93,7 @@ final class AnchorPicker {
         double confidence = trust.of(guideSeconds, source);
         if (confidence > LEAST_LANDMARK_CONFIDENCE) {
             addIfFitting(
-                    anchors,
-                    new Anchor(Optional.of(kind), source, guideSeconds, confidence, false));
+                    anchors, Anchor.found(Optional.of(kind), source, guideSeconds, confidence));
         }
     }
 
@@ -169,8 +169,7 @@ final class AnchorPicker {
             if (lonely && bothSing(t, source)) {
                 double confidence = trust.of(t, source);
                 if (confidence > LEAST_CONFIDENCE) {
-                    addIfFitting(
-                            anchors, new Anchor(Optional.empty(), source, t, confidence, false));
+                    addIfFitting(anchors, Anchor.found(Optional.empty(), source, t, confidence));
                 }
                 last = t;
             }

@@ -3,12 +3,12 @@ package zelvan.align;
 /// For each row of the guide the rows of the voice that may belong to it: `low[i]` to `high[i]`,
 /// both included. Both borders never fall, and neighbouring rows touch.
 record Band(int[] low, int[] high) {
-    /// Cells that are looked at in a whole song, a byte each: five minutes at 40 ms, every moment
+    /// Cells that are looked at in a whole song, a byte each: ten minutes at 80 ms, every moment
     /// against every other.
     private static final long MOST_CELLS = 60_000_000;
 
     /// Everything is possible; in songs so long that this would take too much memory, everything
-    /// within reach: half a minute in half an hour.
+    /// within reach: a minute in half an hour.
     static Band ofSong(int guideRows, int voiceRows) {
         int[] low = new int[guideRows];
         int[] high = new int[guideRows];

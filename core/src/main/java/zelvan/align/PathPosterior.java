@@ -1,5 +1,9 @@
 package zelvan.align;
 
+import java.util.Arrays;
+import java.util.function.IntToDoubleFunction;
+import java.util.stream.IntStream;
+
 /// How probable it is that a row of the guide belongs to a row of the voice, over all paths in a
 /// band: each path weighs `exp(−cost / temperature)`.
 ///
@@ -16,286 +20,330 @@ final class PathPosterior {
     /// which improbable and wrong coincide best.
     private static final double TEMPERATURE = 1;
 
-    private static final int STATES = 3;
-    private static final int MATCH = Warping.MATCH;
-    private static final int GUIDE_ONLY = Warping.GUIDE_ONLY;
-    private static final int VOICE_ONLY = Warping.VOICE_ONLY;
+    /// The longest step; as many empty columns stand before the first and after the last.
+    private static final int LONGEST = 3;
 
-    private final Warping warping;
     private final Band band;
     private final int rows;
     private final int columns;
 
-    /// Weight of a cell: `exp(−cost / temperature)`.
-    private final float[][] weight;
+    // Weights of the prices of each row.
+    private final double[] skipGuide;
+    private final double[] enterGuide;
+    private final double[] lingerGuide;
+    private final double[] skipVoice;
+    private final double[] enterVoice;
+    private final double[] lingerVoice;
+
+    /// Weight of a cell, by row and by column from the band's lower border.
+    private final double[][] weight;
 
     /// Posterior of the match, by row and by column from the band's lower border.
     private final float[][] match;
 
     /// Whether any path is possible; held pairs can leave none.
-    private boolean known;
+    private final boolean known;
 
     PathPosterior(Warping warping, Band band) {
-        this.warping = warping;
         this.band = band;
         rows = warping.guideRows();
         columns = warping.voiceRows();
-        weight = new float[rows][];
-        for (int i = 0; i < rows; i++) {
-            weight[i] = new float[band.high()[i] - band.low()[i] + 1];
-            for (int k = 0; k < weight[i].length; k++) {
-                weight[i][k] = (float) soft(warping.cost(i, band.low()[i] + k));
-            }
-        }
+        skipGuide = soft(rows, warping::skipGuide);
+        enterGuide = soft(rows, warping::enterGuideOnly);
+        lingerGuide = soft(rows, warping::lingerOfGuide);
+        skipVoice = soft(columns, warping::skipVoice);
+        enterVoice = soft(columns, warping::enterVoiceOnly);
+        lingerVoice = soft(columns, warping::lingerOfVoice);
+        weight = new double[rows][];
         match = new float[rows][];
-        solve();
-    }
-
-    private static double soft(double cost) {
-        return Math.exp(-cost / TEMPERATURE);
-    }
-
-    private double w(int i, int j) {
-        if (i < 0 || i >= rows) {
-            return 0;
-        }
-        int k = j - band.low()[i];
-        return k >= 0 && k < weight[i].length ? weight[i][k] : 0;
-    }
-
-    /// Sums of one row, scaled by `exp(−log)`.
-    private final class Sums {
-        final int low;
-        final double[][] sums;
-        double log;
-
-        Sums(int row) {
-            low = band.low()[row];
-            sums = new double[STATES][band.high()[row] - low + 1];
-        }
-
-        double at(int state, int j) {
-            int k = j - low;
-            return k >= 0 && k < sums[state].length ? sums[state][k] : 0;
-        }
-
-        void scale() {
-            double most = 0;
-            for (double[] s : sums) {
-                for (double v : s) {
-                    most = Math.max(most, v);
-                }
-            }
-            if (most > 0) {
-                for (double[] s : sums) {
-                    for (int k = 0; k < s.length; k++) {
-                        s[k] /= most;
-                    }
-                }
-                log += Math.log(most);
-            }
-        }
-    }
-
-    private void solve() {
-        Sums[] forward = new Sums[rows];
         for (int i = 0; i < rows; i++) {
-            forward[i] = forward(i, forward);
-        }
-        Sums end = forward[rows - 1];
-        double all = 0;
-        for (int s = 0; s < STATES; s++) {
-            all += end.at(s, columns - 1);
-        }
-        known = all > 0;
-        double logAll = Math.log(all) + end.log;
-        for (int i = 0; i < rows; i++) {
+            int row = i;
+            int low = band.low()[i];
+            weight[i] = soft(band.high()[i] - low + 1, k -> warping.cost(row, low + k));
             match[i] = new float[weight[i].length];
         }
-        if (!known) {
-            return;
-        }
-        Sums[] after = new Sums[4];
-        for (int i = rows - 1; i >= 0; i--) {
-            Sums now = backward(i, after);
-            share(i, forward, now, logAll);
-            after[3] = after[2];
-            after[2] = after[1];
-            after[1] = now;
+        Forward forward = new Forward();
+        known = forward.all > 0;
+        if (known) {
+            backward(forward);
         }
     }
 
-    /// Gives each cell its part of all paths that end a match there, and the cells that a longer
-    /// step passes theirs.
-    private void share(int i, Sums[] forward, Sums now, double logAll) {
-        Sums f = forward[i];
-        double scale = Math.exp(f.log + now.log - logAll);
-        Sums one = i > 0 ? forward[i - 1] : null;
-        Sums two = i > 1 ? forward[i - 2] : null;
-        Sums three = i > 2 ? forward[i - 3] : null;
-        double oneScale = one != null ? Math.exp(one.log + now.log - logAll) : 0;
-        double twoScale = two != null ? Math.exp(two.log + now.log - logAll) : 0;
-        double threeScale = three != null ? Math.exp(three.log + now.log - logAll) : 0;
-        for (int k = 0; k < f.sums[MATCH].length; k++) {
-            double b = now.sums[MATCH][k];
+    private static double[] soft(int count, IntToDoubleFunction cost) {
+        return IntStream.range(0, count)
+                .mapToDouble(k -> Math.exp(-cost.applyAsDouble(k) / TEMPERATURE))
+                .toArray();
+    }
+
+    /// A few rows in turn, spread out over all columns so that steps need not look whether they
+    /// stay in the band: outside it there is nothing.
+    private final class Rows {
+        private static final int PLACES = LONGEST + 1;
+        private final double[][] values = new double[PLACES][columns + 2 * LONGEST];
+        private final int[] opened = new int[PLACES];
+
+        Rows() {
+            Arrays.fill(opened, -1);
+        }
+
+        double[] at(int row) {
+            return values[Math.floorMod(row, PLACES)];
+        }
+
+        /// Makes room for a row; the one that had its place is forgotten.
+        double[] open(int row) {
+            int place = Math.floorMod(row, PLACES);
+            if (opened[place] >= 0) {
+                Arrays.fill(values[place], first(opened[place]), last(opened[place]) + 1, 0);
+            }
+            opened[place] = row;
+            return values[place];
+        }
+
+        void open(int row, double[][] compact) {
+            double[] room = open(row);
+            if (row >= 0) {
+                System.arraycopy(compact[row], 0, room, first(row), compact[row].length);
+            }
+        }
+
+        double most(int row) {
+            double most = 0;
+            for (int c = first(row); c <= last(row); c++) {
+                most = Math.max(most, at(row)[c]);
+            }
+            return most;
+        }
+
+        void scale(double factor) {
+            for (int row : opened) {
+                if (row >= 0) {
+                    double[] open = at(row);
+                    for (int c = first(row); c <= last(row); c++) {
+                        open[c] *= factor;
+                    }
+                }
+            }
+        }
+    }
+
+    /// Column of a row's first cell, counted with the empty ones.
+    private int first(int row) {
+        return band.low()[row] + LONGEST;
+    }
+
+    private int last(int row) {
+        return band.high()[row] + LONGEST;
+    }
+
+    /// What each step that ends in a cell weighs.
+    private final class Steps {
+        final Rows weights = new Rows();
+        final Rows straight = new Rows();
+        final Rows twoOfVoice = new Rows();
+        final Rows threeOfVoice = new Rows();
+        final Rows twoOfGuide = new Rows();
+        final Rows threeOfGuide = new Rows();
+
+        /// The weights of the row and of the two before it must be open.
+        void open(int row) {
+            double[] own = weights.at(row);
+            double[] one = weights.at(row - 1);
+            double[] two = weights.at(row - 2);
+            double[] s = straight.open(row);
+            double[] v2 = twoOfVoice.open(row);
+            double[] v3 = threeOfVoice.open(row);
+            double[] g2 = twoOfGuide.open(row);
+            double[] g3 = threeOfGuide.open(row);
+            for (int c = first(row); c <= last(row); c++) {
+                double w = own[c];
+                // The dearer of the two prices: the smaller weight.
+                double linger = Math.min(lingerGuide[row], lingerVoice[c - LONGEST]);
+                s[c] = w * w;
+                v2[c] = own[c - 1] * own[c - 1] * w * linger;
+                v3[c] = own[c - 2] * own[c - 2] * own[c - 1] * w * linger * linger;
+                g2[c] = one[c] * one[c] * w * linger;
+                g3[c] = two[c] * two[c] * one[c] * w * linger * linger;
+            }
+        }
+    }
+
+    /// The three states of the rows at hand.
+    private final class States {
+        final Rows match = new Rows();
+        final Rows guideOnly = new Rows();
+        final Rows voiceOnly = new Rows();
+
+        void open(int row) {
+            match.open(row);
+            guideOnly.open(row);
+            voiceOnly.open(row);
+        }
+
+        double all(int row, int c) {
+            return match.at(row)[c] + guideOnly.at(row)[c] + voiceOnly.at(row)[c];
+        }
+
+        /// Scales everything so that the largest sum of a row is 1.
+        ///
+        /// @return the logarithm of what was divided by
+        double scale(int row) {
+            double most =
+                    Math.max(match.most(row), Math.max(guideOnly.most(row), voiceOnly.most(row)));
+            if (most <= 0) {
+                return 0;
+            }
+            match.scale(1 / most);
+            guideOnly.scale(1 / most);
+            voiceOnly.scale(1 / most);
+            return Math.log(most);
+        }
+    }
+
+    /// Sums over all ways that lead to each match, and to the end.
+    private final class Forward {
+        final double[][] matches = new double[rows][];
+
+        /// The scale of each row, as a logarithm.
+        final double[] logs = new double[rows];
+
+        /// Over all ways to the end, in the scale of the last row.
+        final double all;
+
+        Forward() {
+            Steps steps = new Steps();
+            States to = new States();
+            double log = 0;
+            for (int i = 0; i < rows; i++) {
+                steps.weights.open(i, weight);
+                steps.open(i);
+                to.open(i);
+                gather(i, steps, to);
+                log += to.scale(i);
+                logs[i] = log;
+                matches[i] = Arrays.copyOfRange(to.match.at(i), first(i), last(i) + 1);
+            }
+            all = to.all(rows - 1, columns - 1 + LONGEST);
+        }
+
+        private void gather(int i, Steps steps, States to) {
+            double[] straight = steps.straight.at(i);
+            double[] twoOfVoice = steps.twoOfVoice.at(i);
+            double[] threeOfVoice = steps.threeOfVoice.at(i);
+            double[] twoOfGuide = steps.twoOfGuide.at(i);
+            double[] threeOfGuide = steps.threeOfGuide.at(i);
+            double[] match = to.match.at(i);
+            double[] one = to.match.at(i - 1);
+            double[] two = to.match.at(i - 2);
+            double[] three = to.match.at(i - 3);
+            double[] guideOnly = to.guideOnly.at(i);
+            double[] guideOne = to.guideOnly.at(i - 1);
+            double[] voiceOnly = to.voiceOnly.at(i);
+            double[] voiceOne = to.voiceOnly.at(i - 1);
+            for (int c = first(i); c <= last(i); c++) {
+                double start = i == 0 && c == LONGEST ? 1 : 0;
+                int j = c - LONGEST;
+                match[c] =
+                        (start + one[c - 1] + guideOne[c - 1] + voiceOne[c - 1]) * straight[c]
+                                + one[c - 2] * twoOfVoice[c]
+                                + one[c - 3] * threeOfVoice[c]
+                                + two[c - 1] * twoOfGuide[c]
+                                + three[c - 1] * threeOfGuide[c];
+                guideOnly[c] = (start + one[c] * enterGuide[i] + guideOne[c]) * skipGuide[i];
+                voiceOnly[c] =
+                        (start + match[c - 1] * enterVoice[j] + voiceOnly[c - 1] + guideOnly[c - 1])
+                                * skipVoice[j];
+            }
+        }
+    }
+
+    /// Sums over all ways that lead on from each state; with them each cell gets its part of all
+    /// paths, and so do the cells that a longer step passes.
+    private void backward(Forward forward) {
+        Steps steps = new Steps();
+        States from = new States();
+        Rows ways = new Rows();
+        for (int i = rows - 1; i >= rows - LONGEST; i--) {
+            steps.weights.open(i, weight);
+            ways.open(i, forward.matches);
+        }
+        double logAll = Math.log(forward.all) + forward.logs[rows - 1];
+        double log = 0;
+        for (int i = rows - 1; i >= 0; i--) {
+            steps.weights.open(i - 2, weight);
+            steps.open(i);
+            from.open(i);
+            ways.open(i - LONGEST, forward.matches);
+            spread(i, steps, from);
+            log += from.scale(i);
+            share(i, forward.logs, log - logAll, ways, steps, from.match.at(i));
+        }
+    }
+
+    private void spread(int i, Steps steps, States from) {
+        double[] straight = steps.straight.at(i + 1);
+        double[] twoOfVoice = steps.twoOfVoice.at(i + 1);
+        double[] threeOfVoice = steps.threeOfVoice.at(i + 1);
+        double[] twoOfGuide = steps.twoOfGuide.at(i + 2);
+        double[] threeOfGuide = steps.threeOfGuide.at(i + 3);
+        double[] one = from.match.at(i + 1);
+        double[] two = from.match.at(i + 2);
+        double[] three = from.match.at(i + 3);
+        double[] guideOne = from.guideOnly.at(i + 1);
+        double[] match = from.match.at(i);
+        double[] guideOnly = from.guideOnly.at(i);
+        double[] voiceOnly = from.voiceOnly.at(i);
+        double skipNext = i + 1 < rows ? skipGuide[i + 1] : 0;
+        double enterNext = i + 1 < rows ? enterGuide[i + 1] : 0;
+        for (int c = last(i); c >= first(i); c--) {
+            int next = c - LONGEST + 1;
+            double end = i == rows - 1 && next == columns ? 1 : 0;
+            double skipVoiceNext = next < columns ? skipVoice[next] : 0;
+            double enterVoiceNext = next < columns ? enterVoice[next] : 0;
+            double together = end + one[c + 1] * straight[c + 1];
+            double guideAlone = guideOne[c] * skipNext;
+            double voiceAlone = voiceOnly[c + 1] * skipVoiceNext;
+            match[c] =
+                    together
+                            + one[c + 2] * twoOfVoice[c + 2]
+                            + one[c + 3] * threeOfVoice[c + 3]
+                            + two[c + 1] * twoOfGuide[c + 1]
+                            + three[c + 1] * threeOfGuide[c + 1]
+                            + guideAlone * enterNext
+                            + voiceAlone * enterVoiceNext;
+            guideOnly[c] = together + guideAlone + voiceAlone;
+            voiceOnly[c] = together + voiceAlone;
+        }
+    }
+
+    /// @param scale of the sums that lead on, as a logarithm, over all paths
+    private void share(
+            int i, double[] logs, double scale, Rows ways, Steps steps, double[] onward) {
+        double own = Math.exp(logs[i] + scale);
+        double one = i >= 1 ? Math.exp(logs[i - 1] + scale) : 0;
+        double two = i >= 2 ? Math.exp(logs[i - 2] + scale) : 0;
+        double three = i >= 3 ? Math.exp(logs[i - 3] + scale) : 0;
+        for (int c = first(i); c <= last(i); c++) {
+            double b = onward[c];
             if (b == 0) {
                 continue;
             }
-            int j = f.low + k;
-            add(i, j, f.sums[MATCH][k] * b * scale);
-            double w = w(i, j);
-            double linger = soft(warping.linger(i, j));
-            double g1 = w(i - 1, j);
-            if (two != null) {
-                add(i - 1, j, two.at(MATCH, j - 1) * g1 * g1 * w * linger * b * twoScale);
-            }
-            if (three != null) {
-                double g2 = w(i - 2, j);
-                double p =
-                        three.at(MATCH, j - 1)
-                                * g2
-                                * g2
-                                * g1
-                                * w
-                                * linger
-                                * linger
-                                * b
-                                * threeScale;
-                add(i - 1, j, p);
-                add(i - 2, j, p);
-            }
-            if (one != null) {
-                double v1 = w(i, j - 1);
-                double v2 = w(i, j - 2);
-                double p2 = one.at(MATCH, j - 2) * v1 * v1 * w * linger * b * oneScale;
-                double p3 =
-                        one.at(MATCH, j - 3) * v2 * v2 * v1 * w * linger * linger * b * oneScale;
-                add(i, j - 1, p2 + p3);
-                add(i, j - 2, p3);
-            }
+            add(i, c, ways.at(i)[c] * own * b);
+            double g2 = ways.at(i - 2)[c - 1] * steps.twoOfGuide.at(i)[c] * two * b;
+            double g3 = ways.at(i - 3)[c - 1] * steps.threeOfGuide.at(i)[c] * three * b;
+            double v2 = ways.at(i - 1)[c - 2] * steps.twoOfVoice.at(i)[c] * one * b;
+            double v3 = ways.at(i - 1)[c - 3] * steps.threeOfVoice.at(i)[c] * one * b;
+            add(i - 1, c, g2 + g3);
+            add(i - 2, c, g3);
+            add(i, c - 1, v2 + v3);
+            add(i, c - 2, v3);
         }
     }
 
-    private void add(int i, int j, double probability) {
-        int k = j - band.low()[i];
-        if (k >= 0 && k < match[i].length) {
-            match[i][k] += (float) probability;
+    private void add(int i, int c, double probability) {
+        if (probability > 0 && c >= first(i) && c <= last(i)) {
+            match[i][c - first(i)] += (float) probability;
         }
-    }
-
-    private Sums forward(int i, Sums[] before) {
-        Sums now = new Sums(i);
-        Sums one = i > 0 ? before[i - 1] : null;
-        Sums two = i > 1 ? before[i - 2] : null;
-        Sums three = i > 2 ? before[i - 3] : null;
-        now.log = one != null ? one.log : 0;
-        double twoScale = two != null ? Math.exp(two.log - now.log) : 0;
-        double threeScale = three != null ? Math.exp(three.log - now.log) : 0;
-        double skipI = soft(warping.skipGuide(i));
-        double enterI = soft(warping.enterGuideOnly(i));
-        for (int k = 0; k < now.sums[MATCH].length; k++) {
-            int j = now.low + k;
-            double w = w(i, j);
-            double linger = soft(warping.linger(i, j));
-            double m = i == 0 && j == 0 ? w * w : 0;
-            double g = i == 0 && j == 0 ? 1 : 0;
-            if (one != null) {
-                m +=
-                        (one.at(MATCH, j - 1)
-                                        + one.at(GUIDE_ONLY, j - 1)
-                                        + one.at(VOICE_ONLY, j - 1))
-                                * w
-                                * w;
-                double v1 = w(i, j - 1);
-                double v2 = w(i, j - 2);
-                m += one.at(MATCH, j - 2) * v1 * v1 * w * linger;
-                m += one.at(MATCH, j - 3) * v2 * v2 * v1 * w * linger * linger;
-                g += one.at(MATCH, j) * enterI + one.at(GUIDE_ONLY, j);
-            }
-            double g1 = w(i - 1, j);
-            if (two != null) {
-                m += two.at(MATCH, j - 1) * twoScale * g1 * g1 * w * linger;
-            }
-            if (three != null) {
-                double g2 = w(i - 2, j);
-                m += three.at(MATCH, j - 1) * threeScale * g2 * g2 * g1 * w * linger * linger;
-            }
-            now.sums[MATCH][k] = m;
-            now.sums[GUIDE_ONLY][k] = g * skipI;
-            double v = i == 0 && j == 0 ? 1 : 0;
-            if (k > 0) {
-                v +=
-                        now.sums[MATCH][k - 1] * soft(warping.enterVoiceOnly(j))
-                                + now.sums[VOICE_ONLY][k - 1]
-                                + now.sums[GUIDE_ONLY][k - 1];
-            }
-            now.sums[VOICE_ONLY][k] = v * soft(warping.skipVoice(j));
-        }
-        now.scale();
-        return now;
-    }
-
-    /// Sums of all that can follow each state.
-    private Sums backward(int i, Sums[] after) {
-        Sums now = new Sums(i);
-        Sums one = after[1];
-        Sums two = after[2];
-        Sums three = after[3];
-        now.log = one != null ? one.log : 0;
-        double twoScale = two != null ? Math.exp(two.log - now.log) : 0;
-        double threeScale = three != null ? Math.exp(three.log - now.log) : 0;
-        double skipNext = i + 1 < rows ? soft(warping.skipGuide(i + 1)) : 0;
-        double enterNext = i + 1 < rows ? soft(warping.enterGuideOnly(i + 1)) : 0;
-        for (int k = now.sums[MATCH].length - 1; k >= 0; k--) {
-            int j = now.low + k;
-            boolean last = i == rows - 1 && j == columns - 1;
-            double m = last ? 1 : 0;
-            double g = last ? 1 : 0;
-            double v = last ? 1 : 0;
-            if (one != null) {
-                double w1 = w(i + 1, j + 1);
-                double straight = one.at(MATCH, j + 1) * w1 * w1;
-                m += straight;
-                g += straight;
-                v += straight;
-                double wv2 = w(i + 1, j + 2);
-                double l2 = j + 2 < columns ? soft(warping.linger(i + 1, j + 2)) : 0;
-                m += one.at(MATCH, j + 2) * w1 * w1 * wv2 * l2;
-                double l3 = j + 3 < columns ? soft(warping.linger(i + 1, j + 3)) : 0;
-                m += one.at(MATCH, j + 3) * w1 * w1 * wv2 * w(i + 1, j + 3) * l3 * l3;
-                double skip = one.at(GUIDE_ONLY, j) * skipNext;
-                m += skip * enterNext;
-                g += skip;
-            }
-            double near = w(i + 1, j + 1);
-            if (two != null && j + 1 < columns) {
-                double l = soft(warping.linger(i + 2, j + 1));
-                m += two.at(MATCH, j + 1) * twoScale * near * near * w(i + 2, j + 1) * l;
-            }
-            if (three != null && j + 1 < columns) {
-                double l = soft(warping.linger(i + 3, j + 1));
-                m +=
-                        three.at(MATCH, j + 1)
-                                * threeScale
-                                * near
-                                * near
-                                * w(i + 2, j + 1)
-                                * w(i + 3, j + 1)
-                                * l
-                                * l;
-            }
-            if (k + 1 < now.sums[MATCH].length) {
-                double skip = now.sums[VOICE_ONLY][k + 1] * soft(warping.skipVoice(j + 1));
-                m += skip * soft(warping.enterVoiceOnly(j + 1));
-                g += skip;
-                v += skip;
-            }
-            now.sums[MATCH][k] = m;
-            now.sums[GUIDE_ONLY][k] = g;
-            now.sums[VOICE_ONLY][k] = v;
-        }
-        now.scale();
-        return now;
     }
 
     int rows() {
@@ -310,10 +358,10 @@ final class PathPosterior {
         }
         double mass = 0;
         int low = band.low()[guideRow];
-        for (int k = 0; k < match[guideRow].length; k++) {
-            if (Math.abs(low + k - voiceRow) <= radius) {
-                mass += match[guideRow][k];
-            }
+        int from = Math.max(0, (int) Math.ceil(voiceRow - radius) - low);
+        int to = Math.min(match[guideRow].length - 1, (int) Math.floor(voiceRow + radius) - low);
+        for (int k = from; k <= to; k++) {
+            mass += match[guideRow][k];
         }
         return mass;
     }

@@ -75,9 +75,7 @@ final class RestEdges {
                         || guideSeconds > pairs.getLast().guideSeconds() + 2 * HOP
                                 && source > pairs.getLast().sourceSeconds() + 2 * HOP;
         if (after && walls.stream().noneMatch(wall -> wall.contains(source))) {
-            pairs.add(
-                    new Anchor(
-                            Optional.of(LandmarkKind.CONSONANT), source, guideSeconds, 1, false));
+            pairs.add(Anchor.found(Optional.of(LandmarkKind.CONSONANT), source, guideSeconds, 1));
         }
     }
 

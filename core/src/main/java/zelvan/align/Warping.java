@@ -49,6 +49,8 @@ final class Warping {
     private static final int GUIDE_ONLY_SHIFT = 3;
     private static final int VOICE_ONLY_SHIFT = 5;
 
+    private static final double UNKNOWN = 0;
+
     static final int MATCH = 0;
     static final int GUIDE_ONLY = 1;
     static final int VOICE_ONLY = 2;
@@ -60,6 +62,9 @@ final class Warping {
     private final double spread;
     private final double entryCost;
 
+    /// Two voices, or two stretches of voices, of which it is known how unlike rows are that have
+    /// nothing to do with each other.
+    ///
     /// @param step frames of the analyses in a row
     /// @param walls stretches of the voice that must not be matched
     Warping(
@@ -67,13 +72,24 @@ final class Warping {
             VoiceAnalysis voice,
             FeatureWeights weights,
             int step,
-            List<TimeSpan> walls) {
+            List<TimeSpan> walls,
+            double spread) {
         this.guide = new Features(guide, weights, step);
         this.voice = new Features(voice, weights, step);
         rowSeconds = step * VoiceAnalysis.HOP_SECONDS;
         walled = walled(walls);
-        spread = typicalDistance();
+        this.spread = spread > 0 ? spread : typicalDistance();
         entryCost = SKIP_ENTRY_SECONDS / rowSeconds;
+    }
+
+    /// Two whole voices.
+    Warping(VoiceAnalysis guide, VoiceAnalysis voice, FeatureWeights weights, int step) {
+        this(guide, voice, weights, step, List.of(), UNKNOWN);
+    }
+
+    /// How unlike rows are that have nothing to do with each other.
+    double spread() {
+        return spread;
     }
 
     private boolean[] walled(List<TimeSpan> walls) {
@@ -95,12 +111,14 @@ final class Warping {
         return voice.count();
     }
 
-    int guideRowAt(double seconds) {
-        return Math.clamp(Math.round(seconds / rowSeconds), 0, guide.count() - 1);
-    }
-
-    int voiceRowAt(double seconds) {
-        return Math.clamp(Math.round(seconds / rowSeconds), 0, voice.count() - 1);
+    /// Leads all paths of a band through two moments that belong together. The first and the last
+    /// rows belong together anyway.
+    void leadThrough(Band band, Anchor anchor) {
+        int i = (int) Math.round(anchor.guideSeconds() / rowSeconds);
+        int j = (int) Math.round(anchor.sourceSeconds() / rowSeconds);
+        if (i > 0 && i < guide.count() - 1 && j > 0 && j < voice.count() - 1) {
+            band.passThrough(i, j);
+        }
     }
 
     /// Everything may belong to everything.
@@ -153,8 +171,14 @@ final class Warping {
         }
     }
 
-    double linger(int i, int j) {
-        return LINGER_COST * Math.max(guide.activity[i], voice.activity[j]);
+    /// What a row beyond the one that a step consumes of both costs at least; the dearer of guide
+    /// and voice counts.
+    double lingerOfGuide(int i) {
+        return LINGER_COST * guide.activity[i];
+    }
+
+    double lingerOfVoice(int j) {
+        return LINGER_COST * voice.activity[j];
     }
 
     double enterGuideOnly(int i) {
@@ -235,7 +259,7 @@ final class Warping {
         for (int k = 0; k < now.match.length; k++) {
             int j = now.low + k;
             double c = now.cost[k];
-            double linger = LINGER_COST * Math.max(guide.activity[i], voice.activity[j]);
+            double linger = Math.max(lingerOfGuide(i), lingerOfVoice(j));
             double diagonal = one.at(one.match, j - 1);
             double best = first && j == 0 ? 2 * c : diagonal + 2 * c;
             int from = FROM_DIAGONAL;

@@ -5,4 +5,8 @@ package zelvan.analysis;
 /// @param kind what happens
 /// @param seconds when
 /// @param strength how plainly it is heard, 0 to 1
-public record Landmark(LandmarkKind kind, double seconds, double strength) {}
+public record Landmark(LandmarkKind kind, double seconds, double strength) {
+    Landmark shiftedBy(double more) {
+        return new Landmark(kind, seconds + more, strength);
+    }
+}

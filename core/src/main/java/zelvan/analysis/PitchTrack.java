@@ -1,5 +1,7 @@
 package zelvan.analysis;
 
+import java.util.Arrays;
+
 /// The pitch of a voice, evenly sampled. Frame i stands for the time `i · hopSeconds`.
 public final class PitchTrack {
     private final double hopSeconds;
@@ -14,6 +16,14 @@ public final class PitchTrack {
         this.hopSeconds = hopSeconds;
         this.hertz = hertz;
         this.voicing = voicing;
+    }
+
+    /// Frames `from` up to, not including, `to`.
+    PitchTrack slice(int from, int to) {
+        return new PitchTrack(
+                hopSeconds,
+                Arrays.copyOfRange(hertz, from, to),
+                Arrays.copyOfRange(voicing, from, to));
     }
 
     public double hopSeconds() {

@@ -6,6 +6,10 @@ package zelvan.analysis;
 /// @param seconds when
 /// @param changeDecibels by how much each of six bands from low to high rises (falls, if negative)
 public record Transition(double seconds, float[] changeDecibels) {
+    Transition shiftedBy(double more) {
+        return new Transition(seconds + more, changeDecibels);
+    }
+
     /// How plain it is: the root mean square of the changes, decibels.
     public double strengthDecibels() {
         double sum = 0;

@@ -1,5 +1,6 @@
 package zelvan.analysis;
 
+import java.util.Arrays;
 import java.util.List;
 import zelvan.units.TimeSpan;
 
@@ -47,6 +48,44 @@ public record VoiceAnalysis(
         notes = List.copyOf(notes);
         esses = List.copyOf(esses);
         breaths = List.copyOf(breaths);
+    }
+
+    /// What is heard in a stretch, its times counted from frame `from`.
+    ///
+    /// @param from first frame
+    /// @param to frame after the last
+    public VoiceAnalysis slice(int from, int to) {
+        double start = from * HOP_SECONDS;
+        TimeSpan span = new TimeSpan(start, to * HOP_SECONDS);
+        return new VoiceAnalysis(
+                span.seconds(),
+                pitch.slice(from, to),
+                Arrays.copyOfRange(levelDecibels, from, to),
+                activeDecibels,
+                Arrays.copyOfRange(phonetic, from, to),
+                Arrays.copyOfRange(spectrum, from, to),
+                transitions.stream()
+                        .filter(t -> span.contains(t.seconds()))
+                        .map(t -> t.shiftedBy(-start))
+                        .toList(),
+                landmarks.stream()
+                        .filter(l -> span.contains(l.seconds()))
+                        .map(l -> l.shiftedBy(-start))
+                        .toList(),
+                cut(phrases, span),
+                notes.stream()
+                        .filter(n -> n.span().overlaps(span))
+                        .map(n -> new Note(n.span().shared(span).shiftedBy(-start), n.hertz()))
+                        .toList(),
+                cut(esses, span),
+                cut(breaths, span));
+    }
+
+    private static List<TimeSpan> cut(List<TimeSpan> spans, TimeSpan span) {
+        return spans.stream()
+                .filter(s -> s.overlaps(span))
+                .map(s -> s.shared(span).shiftedBy(-span.startSeconds()))
+                .toList();
     }
 
     public int frames() {

@@ -18,7 +18,7 @@ class MatchingPartsTest {
     private static final VoiceAnalysis LEAD = Takes.LEAD.analysis();
 
     private static Correspondence found(VoiceAnalysis voice) {
-        Warping warping = new Warping(LEAD, voice, FeatureWeights.STRANGERS, STEP, List.of());
+        Warping warping = new Warping(LEAD, voice, FeatureWeights.STRANGERS, STEP);
         return new Correspondence(warping.best(warping.wholeBand()), LEAD, voice, STEP);
     }
 
@@ -71,7 +71,7 @@ class MatchingPartsTest {
 
     @Test
     void aConfidenceThatIsNoneIsRefused() {
-        assertThatThrownBy(() -> new Anchor(Optional.empty(), 1, 1, Double.NaN, false))
+        assertThatThrownBy(() -> Anchor.found(Optional.empty(), 1, 1, Double.NaN))
                 .hasMessageContaining("NaN");
     }
 }

@@ -16,8 +16,7 @@ class WarpingTest {
     private static final double ROW_SECONDS = 0.01;
 
     private static Warping warping(Takes.Take guide, Takes.Take voice) {
-        return new Warping(
-                guide.analysis(), voice.analysis(), FeatureWeights.STRANGERS, STEP, List.of());
+        return new Warping(guide.analysis(), voice.analysis(), FeatureWeights.STRANGERS, STEP);
     }
 
     private static WarpPath path(Takes.Take guide, Takes.Take voice, Band band) {

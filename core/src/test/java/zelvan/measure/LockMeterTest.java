@@ -25,12 +25,11 @@ class LockMeterTest {
         for (int i = 0; i < millis.length; i++) {
             double guide = 1.2 + 0.3 * i;
             anchors.add(
-                    new Anchor(
+                    Anchor.found(
                             Optional.of(LandmarkKind.VOWEL),
                             guide + millis[i] / 1000,
                             guide,
-                            confidence,
-                            false));
+                            confidence));
         }
         return new Alignment(anchors, List.of(), List.of());
     }

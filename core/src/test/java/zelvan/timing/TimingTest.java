@@ -178,7 +178,7 @@ class TimingTest {
         for (TimeSpan phrase : Takes.LEAD.analysis().phrases()) {
             double late = phrase.equals(second) ? 0.08 : 0;
             for (double t = phrase.startSeconds(); t < phrase.endSeconds(); t += 0.25) {
-                anchors.add(new Anchor(java.util.Optional.empty(), t, t - late, 1, false));
+                anchors.add(Anchor.found(java.util.Optional.empty(), t, t - late, 1));
             }
         }
         TimeMap map =
@@ -216,9 +216,8 @@ class TimingTest {
         Alignment stretched =
                 new Alignment(
                         List.of(
-                                new Anchor(java.util.Optional.empty(), before, before, 1, false),
-                                new Anchor(
-                                        java.util.Optional.empty(), after, after + 0.06, 1, false)),
+                                Anchor.found(java.util.Optional.empty(), before, before, 1),
+                                Anchor.found(java.util.Optional.empty(), after, after + 0.06, 1)),
                         List.of(),
                         List.of());
         TimeMap map =
@@ -235,9 +234,9 @@ class TimingTest {
     void anImpossibleAnchorIsLeftOutAndSaidSo() {
         List<Anchor> anchors =
                 List.of(
-                        new Anchor(java.util.Optional.empty(), 1.0, 1.0, 0.9, false),
-                        new Anchor(java.util.Optional.empty(), 1.2, 1.95, 0.1, false),
-                        new Anchor(java.util.Optional.empty(), 2.0, 2.0, 0.9, false));
+                        Anchor.found(java.util.Optional.empty(), 1.0, 1.0, 0.9),
+                        Anchor.found(java.util.Optional.empty(), 1.2, 1.95, 0.1),
+                        Anchor.found(java.util.Optional.empty(), 2.0, 2.0, 0.9));
         TimingResult result =
                 MAPPER.map(
                         new Alignment(anchors, List.of(), List.of()),

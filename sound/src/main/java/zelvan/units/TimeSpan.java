@@ -1,5 +1,8 @@
 package zelvan.units;
 
+import java.util.ArrayList;
+import java.util.List;
+
 /// A stretch of time from `startSeconds` up to, not including, `endSeconds`.
 ///
 /// @param startSeconds where it begins; finite
@@ -39,6 +42,32 @@ public record TimeSpan(double startSeconds, double endSeconds) {
                 0,
                 Math.min(endSeconds, other.endSeconds)
                         - Math.max(startSeconds, other.startSeconds));
+    }
+
+    /// What of this stretch lies outside another: nothing, one piece or two.
+    public List<TimeSpan> without(TimeSpan other) {
+        if (!overlaps(other)) {
+            return List.of(this);
+        }
+        List<TimeSpan> left = new ArrayList<>();
+        if (startSeconds < other.startSeconds) {
+            left.add(new TimeSpan(startSeconds, other.startSeconds));
+        }
+        if (endSeconds > other.endSeconds) {
+            left.add(new TimeSpan(other.endSeconds, endSeconds));
+        }
+        return left;
+    }
+
+    /// What two stretches that overlap have in common.
+    public TimeSpan shared(TimeSpan other) {
+        return new TimeSpan(
+                Math.max(startSeconds, other.startSeconds), Math.min(endSeconds, other.endSeconds));
+    }
+
+    /// The same stretch, that much later.
+    public TimeSpan shiftedBy(double seconds) {
+        return new TimeSpan(startSeconds + seconds, endSeconds + seconds);
     }
 
     /// The same stretch with `seconds` more on both sides.
