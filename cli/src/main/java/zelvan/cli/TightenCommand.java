@@ -184,7 +184,7 @@ final class TightenCommand implements Callable<Integer> {
             Matcher m = matched(ANCHOR, text, "--anchor", "VOICEFILE:VOICESECONDS=GUIDESECONDS");
             int at = indexOf(all, m.group(1), text);
             Anchor anchor = Anchor.held(number(text, m.group(2)), number(text, m.group(3)));
-            all.set(at, all.get(at).holding(anchor));
+            all.set(at, all.get(at).setting(anchor));
         }
         return Session.EMPTY.withName(nameOf(guide)).withStacks(List.of(stack)).withVoices(all);
     }

@@ -1,6 +1,10 @@
 package zelvan.align;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+import java.util.function.ToDoubleFunction;
+import zelvan.analysis.Landmark;
 import zelvan.units.TimeSpan;
 
 /// What belongs together in a voice and its guide.
@@ -55,20 +59,62 @@ public record Alignment(List<Anchor> anchors, List<TimeSpan> unmatched, List<Tim
     /// The guide's moment that belongs to one of the voice: between anchors in a straight line,
     /// beyond them at the same offset.
     public double guideSecondsAt(double sourceSeconds) {
+        return between(sourceSeconds, Anchor::sourceSeconds, Anchor::guideSeconds);
+    }
+
+    /// The voice's moment that belongs to one of the guide: the inverse of [#guideSecondsAt].
+    public double sourceSecondsAt(double guideSeconds) {
+        return between(guideSeconds, Anchor::guideSeconds, Anchor::sourceSeconds);
+    }
+
+    private double between(
+            double seconds, ToDoubleFunction<Anchor> here, ToDoubleFunction<Anchor> there) {
         if (anchors.isEmpty()) {
-            return sourceSeconds;
+            return seconds;
         }
         int after = 0;
-        while (after < anchors.size() && anchors.get(after).sourceSeconds() <= sourceSeconds) {
+        while (after < anchors.size() && here.applyAsDouble(anchors.get(after)) <= seconds) {
             after++;
         }
         if (after == 0 || after == anchors.size()) {
-            return sourceSeconds - anchors.get(Math.max(0, after - 1)).offsetSeconds();
+            Anchor edge = anchors.get(Math.max(0, after - 1));
+            return there.applyAsDouble(edge) + seconds - here.applyAsDouble(edge);
         }
         Anchor a = anchors.get(after - 1);
         Anchor b = anchors.get(after);
         double share =
-                (sourceSeconds - a.sourceSeconds()) / (b.sourceSeconds() - a.sourceSeconds());
-        return a.guideSeconds() + share * (b.guideSeconds() - a.guideSeconds());
+                (seconds - here.applyAsDouble(a)) / (here.applyAsDouble(b) - here.applyAsDouble(a));
+        return there.applyAsDouble(a) + share * (there.applyAsDouble(b) - there.applyAsDouble(a));
+    }
+
+    /// A landmark of the guide where the voice passes it, as sure as its surroundings; empty where
+    /// the voice does not sing it.
+    Optional<Anchor> passing(Landmark landmark) {
+        double guide = landmark.seconds();
+        int after = firstFrom(guide);
+        boolean inside = after > 0 && after < anchors.size();
+        if (!inside || missing.stream().anyMatch(span -> span.contains(guide))) {
+            return Optional.empty();
+        }
+        double confidence =
+                Math.min(anchors.get(after - 1).confidence(), anchors.get(after).confidence());
+        return Optional.of(
+                Anchor.found(
+                        Optional.of(landmark.kind()), sourceSecondsAt(guide), guide, confidence));
+    }
+
+    /// The same with other moments of the guide.
+    ///
+    /// @param times strictly increasing
+    public Alignment withGuideTimes(DoubleUnaryOperator times) {
+        return new Alignment(
+                anchors.stream().map(a -> a.withGuideSeconds(times)).toList(),
+                unmatched,
+                missing.stream()
+                        .map(span ->
+                                new TimeSpan(
+                                        times.applyAsDouble(span.startSeconds()),
+                                        times.applyAsDouble(span.endSeconds())))
+                        .toList());
     }
 }

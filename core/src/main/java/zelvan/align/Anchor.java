@@ -1,6 +1,7 @@
 package zelvan.align;
 
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
 import zelvan.analysis.LandmarkKind;
 
 /// A moment of the voice and a moment of the guide that belong together.
@@ -63,6 +64,17 @@ public record Anchor(
 
     Anchor withConfidence(double newConfidence) {
         return new Anchor(kind, sourceSeconds, guideSeconds, newConfidence, origin);
+    }
+
+    /// The same with another moment of the guide.
+    public Anchor withGuideSeconds(DoubleUnaryOperator times) {
+        return new Anchor(
+                kind, sourceSeconds, times.applyAsDouble(guideSeconds), confidence, origin);
+    }
+
+    /// The same two moments, not lined up as a landmark.
+    Anchor asPassage() {
+        return new Anchor(Optional.empty(), sourceSeconds, guideSeconds, confidence, origin);
     }
 
     /// The same, `source` seconds later in the voice and `guide` seconds later in the guide.

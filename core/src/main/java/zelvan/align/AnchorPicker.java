@@ -75,9 +75,10 @@ final class AnchorPicker {
                 addIfFitting(anchors, edge.withConfidence(confidence));
             }
         }
-        for (Landmark landmark : guide.landmarks()) {
-            addLandmark(anchors, landmark.kind(), landmark.seconds());
-        }
+        // Where there is no room for all, the plainer come first.
+        guide.landmarks().stream()
+                .sorted(Comparator.comparingDouble(Landmark::strength).reversed())
+                .forEach(l -> addLandmark(anchors, l.kind(), l.seconds()));
         fill(anchors);
         corners.forEach(corner -> anchors.remove(corner.guideSeconds()));
         return List.copyOf(anchors.values());

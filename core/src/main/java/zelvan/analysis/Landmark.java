@@ -6,6 +6,9 @@ package zelvan.analysis;
 /// @param seconds when
 /// @param strength how plainly it is heard, 0 to 1
 public record Landmark(LandmarkKind kind, double seconds, double strength) {
+    /// From here on a landmark counts unless somebody asks for more or for less.
+    public static final double PLAIN_STRENGTH = 0.15;
+
     Landmark shiftedBy(double more) {
         return new Landmark(kind, seconds + more, strength);
     }

@@ -20,22 +20,39 @@ final class LandmarkDetector {
     /// A change is measured between the means of this much time before and after.
     private static final int CHANGE_MILLIS = 14;
 
-    private static final double VOWEL_RISE_DECIBELS = 5;
+    /// Candidates are taken down to this; at [Landmark#PLAIN_STRENGTH] a vowel rises by 5 dB and a
+    /// consonant changes the spectrum by 3.5 dB.
+    private static final double VOWEL_RISE_DECIBELS = 2.6;
+
     private static final double TRANSITION_DECIBELS = 3;
-    private static final double CONSONANT_CHANGE_DECIBELS = 3.5;
+    private static final double CONSONANT_CHANGE_DECIBELS = 1.1;
     private static final int SHORTEST_SYLLABLE_MILLIS = 90;
     private static final int LONGEST_CONSONANT_MILLIS = 240;
     private static final int SHORTEST_CONSONANT_MILLIS = 22;
 
-    /// A change this much above the threshold counts as plain.
-    private static final double PLAIN_DECIBELS = 14;
+    /// A note that is followed by this much silence has an end of its own; shorter ones are the
+    /// closures of plosives.
+    private static final double SHORTEST_REST_SECONDS = 0.12;
+
+    /// An ess that begins this near to a landmark begins with it.
+    private static final double ESS_SECONDS = 0.03;
+
+    /// A change this much above the threshold could not be plainer.
+    private static final double PLAINEST_DECIBELS = 16;
 
     private LandmarkDetector() {}
 
     /// @param bands of the voice
+    /// @param active whether something is sung, by frame of the pitch
     /// @param phrases its phrases
+    /// @param esses its sibilants
     /// @return in order of time
-    static List<Landmark> find(BandEnergies bands, List<TimeSpan> phrases, PitchTrack pitch) {
+    static List<Landmark> find(
+            BandEnergies bands,
+            PitchTrack pitch,
+            boolean[] active,
+            List<TimeSpan> phrases,
+            List<TimeSpan> esses) {
         double[] rise = change(Smoothing.mean(sonorant(bands), 2));
         double[] novelty = novelty(changes(bands));
         List<Landmark> landmarks = new ArrayList<>();
@@ -50,28 +67,67 @@ final class LandmarkDetector {
                                 novelty,
                                 Math.max(earliest, vowel - LONGEST_CONSONANT_MILLIS),
                                 vowel);
+                double strength = strength(rise[vowel], VOWEL_RISE_DECIBELS);
                 if (consonant >= 0) {
+                    double plain = strength(novelty[consonant], CONSONANT_CHANGE_DECIBELS);
                     landmarks.add(
-                            landmark(
+                            new Landmark(
                                     LandmarkKind.CONSONANT,
-                                    consonant,
-                                    novelty[consonant],
-                                    CONSONANT_CHANGE_DECIBELS));
+                                    consonant * BandEnergies.HOP_SECONDS,
+                                    Math.min(plain, strength)));
                 }
                 landmarks.add(
-                        landmark(LandmarkKind.VOWEL, vowel, rise[vowel], VOWEL_RISE_DECIBELS));
-                earliest = vowel + SHORTEST_SYLLABLE_MILLIS / 2;
+                        new Landmark(
+                                LandmarkKind.VOWEL, vowel * BandEnergies.HOP_SECONDS, strength));
+                if (strength >= Landmark.PLAIN_STRENGTH) {
+                    earliest = vowel + SHORTEST_SYLLABLE_MILLIS / 2;
+                }
             }
             landmarks.add(new Landmark(LandmarkKind.RELEASE, phrase.endSeconds(), 1));
+            addReleases(landmarks, phrase, pitch, active);
         }
+        esses.forEach(ess -> addEss(landmarks, ess));
         landmarks.sort(Comparator.comparingDouble(Landmark::seconds));
         return landmarks;
     }
 
-    private static Landmark landmark(
-            LandmarkKind kind, int millis, double change, double threshold) {
-        double strength = Math.clamp((change - threshold) / PLAIN_DECIBELS, 0.05, 1);
-        return new Landmark(kind, millis * BandEnergies.HOP_SECONDS, strength);
+    /// Where a note is cut off inside a phrase and silence follows.
+    private static void addReleases(
+            List<Landmark> landmarks, TimeSpan phrase, PitchTrack pitch, boolean[] active) {
+        int rest = (int) Math.round(SHORTEST_REST_SECONDS / pitch.hopSeconds());
+        int to = pitch.frameAt(phrase.endSeconds()) - rest;
+        for (int f = pitch.frameAt(phrase.startSeconds()) + 1; f < to; f++) {
+            if (!active[f] && active[f - 1]) {
+                int end = f;
+                while (end < active.length && !active[end]) {
+                    end++;
+                }
+                if (end - f >= rest) {
+                    landmarks.add(
+                            new Landmark(
+                                    LandmarkKind.RELEASE,
+                                    f * pitch.hopSeconds(),
+                                    Landmark.PLAIN_STRENGTH));
+                }
+                f = end;
+            }
+        }
+    }
+
+    /// An ess begins like any consonant, also at the end of a syllable.
+    private static void addEss(List<Landmark> landmarks, TimeSpan ess) {
+        boolean known =
+                landmarks.stream()
+                        .anyMatch(l -> Math.abs(l.seconds() - ess.startSeconds()) < ESS_SECONDS);
+        if (!known) {
+            landmarks.add(
+                    new Landmark(
+                            LandmarkKind.CONSONANT, ess.startSeconds(), Landmark.PLAIN_STRENGTH));
+        }
+    }
+
+    private static double strength(double change, double threshold) {
+        return Math.clamp((change - threshold) / PLAINEST_DECIBELS, 0, 1);
     }
 
     private static int millis(double seconds) {

@@ -8,7 +8,7 @@ import zelvan.units.TimeSpan;
 /// Listens to one voice.
 public final class VoiceAnalyser {
     /// Everything up to 8 kHz is enough to tell speech sounds apart, and quick.
-    private static final int ANALYSIS_RATE_HERTZ = 16_000;
+    static final int ANALYSIS_RATE_HERTZ = 16_000;
 
     private static final double BAND_FLOOR_BELOW_ACTIVE_DECIBELS = 8;
 
@@ -32,6 +32,7 @@ public final class VoiceAnalyser {
         float[][] mel =
                 new MelBands(ANALYSIS_RATE_HERTZ).analyse(samples, levels, activeLevel, hop);
         List<TimeSpan> phrases = PhraseFinder.phrases(active, pitch);
+        List<TimeSpan> esses = PhraseFinder.esses(bands, activeLevel);
         return new VoiceAnalysis(
                 sound.seconds(),
                 pitch,
@@ -40,14 +41,14 @@ public final class VoiceAnalyser {
                 PhoneticNet.shipped().look(mel),
                 MelBands.cepstra(mel),
                 LandmarkDetector.transitions(bands),
-                LandmarkDetector.find(bands, phrases, pitch),
+                LandmarkDetector.find(bands, pitch, active, phrases, esses),
                 phrases,
                 NoteFinder.find(pitch),
-                PhraseFinder.esses(bands, activeLevel),
+                esses,
                 PhraseFinder.breaths(active, phrases, hop));
     }
 
-    private static float[] atAnalysisRate(Sound sound) {
+    static float[] atAnalysisRate(Sound sound) {
         float[] mono = sound.mono();
         int rate = sound.sampleRateHertz();
         return rate == ANALYSIS_RATE_HERTZ

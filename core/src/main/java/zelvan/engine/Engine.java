@@ -6,20 +6,24 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.timing.TimeMap;
+import zelvan.units.TimeSpan;
 
 /// Derives everything from a session, remembering what it has derived before.
 ///
 /// How it works: each track has a [VoiceChain]; the chains run in parallel on the engine's threads,
-/// the guide's first step before all others' second. [#derive] does that for a session and waits;
-/// [#want] asks for it in the background, where only the newest session counts.
+/// each voice after the one that it follows. [#derive] does that for a session and waits; [#want]
+/// asks for it in the background, where only the newest session counts.
 ///
 /// Thread safety: any thread may call it; derivations run one after another.
 public final class Engine implements AutoCloseable {
@@ -63,18 +67,62 @@ public final class Engine implements AutoCloseable {
                     () -> steps.run("Listening to " + voice.name(), () -> chain.prepare(voice)));
         }
         runAll(listening);
-        Optional<VoiceChain> guide = session.guide().map(this::chainOf);
-        Map<String, DerivedVoice> derived = new java.util.concurrent.ConcurrentHashMap<>();
-        List<Runnable> matching = new ArrayList<>();
-        for (Voice voice : session.voices()) {
-            VoiceChain chain = chainOf(voice);
-            matching.add(() ->
-                    steps.run(
-                            "Matching " + voice.name(),
-                            () -> derived.put(voice.id(), chain.derive(session, voice, guide))));
+        Map<String, DerivedVoice> derived = new ConcurrentHashMap<>();
+        session.guide().ifPresent(g -> derived.put(g.id(), deriveGuide(session, g)));
+        Optional<DerivedVoice> guide = session.guide().flatMap(g -> get(derived, g));
+        TimeMap guideMap = guide.map(g -> g.timing().map()).orElse(TimeMap.IDENTITY);
+        List<TimeSpan> phrases =
+                guide.flatMap(DerivedVoice::analysis).map(VoiceAnalysis::phrases).orElse(List.of());
+        // Each round derives the voices whose leaders are known.
+        List<Voice> left = new ArrayList<>(session.voices());
+        left.removeIf(v -> derived.containsKey(v.id()));
+        while (!left.isEmpty()) {
+            List<Runnable> matching = new ArrayList<>();
+            List<Voice> ready =
+                    left.stream()
+                            .filter(v ->
+                                    session.leaderOf(v)
+                                            .map(l -> derived.containsKey(l.id()))
+                                            .orElse(true))
+                            .toList();
+            for (Voice voice : ready) {
+                Optional<VoiceChain.Leader> leader =
+                        session.leaderOf(voice).flatMap(l -> leader(l, derived, guideMap));
+                matching.add(() ->
+                        steps.run(
+                                "Matching " + voice.name(),
+                                () ->
+                                        derived.put(
+                                                voice.id(),
+                                                chainOf(voice)
+                                                        .derive(
+                                                                session, voice, leader, guideMap,
+                                                                phrases))));
+            }
+            runAll(matching);
+            left.removeAll(ready);
         }
-        runAll(matching);
         return new Derived(session, derived);
+    }
+
+    private DerivedVoice deriveGuide(Session session, Voice guide) {
+        Optional<VoiceChain> track =
+                session.voice(session.guideTiming().trackId()).map(this::chainOf);
+        return chainOf(guide).deriveGuide(session, guide, track);
+    }
+
+    private Optional<VoiceChain.Leader> leader(
+            Voice leader, Map<String, DerivedVoice> derived, TimeMap guideMap) {
+        return get(derived, leader)
+                .map(made ->
+                        new VoiceChain.Leader(
+                                chainOf(leader),
+                                leader.marks(),
+                                made.timing().map().against(guideMap)));
+    }
+
+    private static Optional<DerivedVoice> get(Map<String, DerivedVoice> derived, Voice voice) {
+        return Optional.ofNullable(derived.get(voice.id()));
     }
 
     private VoiceChain chainOf(Voice voice) {

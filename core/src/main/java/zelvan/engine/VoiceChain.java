@@ -1,12 +1,18 @@
 package zelvan.engine;
 
 import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import zelvan.align.Aligner;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
+import zelvan.align.Marks;
+import zelvan.align.MomentMatcher;
+import zelvan.align.Rematch;
+import zelvan.analysis.OnsetFinder;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.AudioFileProblem;
@@ -20,15 +26,18 @@ import zelvan.render.Epochs;
 import zelvan.render.RawSource;
 import zelvan.render.VoiceRenderer;
 import zelvan.render.VoiceSource;
+import zelvan.session.GuideTiming;
 import zelvan.session.PhraseDeparture;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.TimingDeparture;
 import zelvan.session.Voice;
+import zelvan.timing.Fence;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMapper;
 import zelvan.timing.TimingResult;
 import zelvan.timing.TimingSettings;
+import zelvan.units.Grid;
 import zelvan.units.TimeSpan;
 
 /// One track's way from file to sound, each step remembered by what it depends on. Used by one
@@ -36,25 +45,52 @@ import zelvan.units.TimeSpan;
 final class VoiceChain {
     private static final TimingResult UNMOVED = new TimingResult(TimeMap.IDENTITY, Set.of());
 
+    /// What a voice follows.
+    ///
+    /// @param chain prepared
+    /// @param marks of its landmarks
+    /// @param inGuide each of its moments in the guide's time as recorded
+    record Leader(VoiceChain chain, Marks marks, TimeMap inGuide) {}
+
+    private record MatchKey(String leader, String voice) {}
+
     private record AlignmentKey(
-            String guide, String voice, List<Anchor> held, List<TimeSpan> walls) {}
+            MatchKey match,
+            List<Anchor> byUser,
+            List<TimeSpan> walls,
+            Marks leaderMarks,
+            Marks marks,
+            TimeMap inGuide) {}
 
     private record TimingKey(
             AlignmentKey alignment,
+            TimeMap guide,
             TimingSettings stack,
             TimingDeparture voice,
             List<PhraseDeparture> phrases,
-            List<TimeSpan> walls) {}
+            List<Fence> fences) {}
+
+    private record CorrectionKey(
+            GuideTiming timing,
+            Optional<Grid> grid,
+            String track,
+            List<Anchor> byUser,
+            Marks marks,
+            List<Fence> fences) {}
 
     private final AnalysisStore store;
+    private final Memo<MatchKey, Rematch> match = new Memo<>();
+    private final Map<Rematch.Piece, Alignment> pieces = new HashMap<>();
     private final Memo<AlignmentKey, Alignment> alignment = new Memo<>();
     private final Memo<TimingKey, TimingResult> timing = new Memo<>();
+    private final Memo<CorrectionKey, Corrected> correction = new Memo<>();
     private final Memo<TimeMap, VoiceSource> renderer = new Memo<>();
     private final Memo<TimingKey, LockMap> lock = new Memo<>();
     private Optional<SoundFile> file = Optional.empty();
     private Optional<VoiceAnalysis> analysis = Optional.empty();
     private Optional<TimeMapper> mapper = Optional.empty();
     private Optional<Epochs> epochs = Optional.empty();
+    private Optional<double[]> onsets = Optional.empty();
     private Optional<ZelvanProblem> problem = Optional.empty();
     private boolean loaded;
 
@@ -92,71 +128,186 @@ final class VoiceChain {
         return analysis;
     }
 
-    Optional<String> contentHash() {
-        return file.map(SoundFile::sha256);
+    private String contentHash() {
+        return file.map(SoundFile::sha256).orElse("");
     }
 
-    /// Derives everything for the track.
+    /// Where notes begin in the track; nowhere if it could not be loaded.
+    private double[] onsets() {
+        if (onsets.isEmpty()) {
+            onsets = file.map(f -> OnsetFinder.find(f.sound()));
+        }
+        return onsets.orElse(new double[0]);
+    }
+
+    /// What a guide is corrected to, and its map.
+    private record Corrected(Alignment alignment, TimingResult timing) {}
+
+    /// Derives everything for the guide.
     ///
-    /// @param guide the guide's own chain, prepared; empty if the session has no guide
-    DerivedVoice derive(Session session, Voice voice, Optional<VoiceChain> guide) {
-        // A track that was the bed when it was loaded and is a voice now has not been listened to
-        // yet.
-        if (voice.role() != Role.BED && analysis.isEmpty()) {
-            analysis = file.map(this::analysed);
+    /// @param track the track that the guide is lined up with, prepared; empty if there is none
+    DerivedVoice deriveGuide(Session session, Voice voice, Optional<VoiceChain> track) {
+        listenIfNew(voice);
+        if (analysis.isEmpty()) {
+            return asRecorded(voice);
         }
-        Optional<VoiceSource> raw = file.map(f -> new RawSource(f.sound()));
-        Optional<VoiceAnalysis> guideAnalysis = guide.flatMap(VoiceChain::analysis);
-        if (!voice.role().follows()
-                || file.isEmpty()
-                || analysis.isEmpty()
-                || guideAnalysis.isEmpty()) {
-            return new DerivedVoice(
-                    voice.id(),
-                    file,
-                    analysis,
-                    Alignment.NONE,
-                    UNMOVED,
-                    raw,
-                    raw,
-                    LockMap.EMPTY,
-                    problem);
-        }
-        SoundFile own = file.get();
         VoiceAnalysis heard = analysis.get();
-        VoiceAnalysis lead = guideAnalysis.get();
-        List<TimeSpan> walls = voice.timingProtected();
-        AlignmentKey alignmentKey =
-                new AlignmentKey(
-                        guide.flatMap(VoiceChain::contentHash).orElse(""),
-                        own.sha256(),
-                        voice.held(),
-                        walls);
+        CorrectionKey key =
+                new CorrectionKey(
+                        session.guideTiming(),
+                        session.grid(),
+                        track.map(VoiceChain::contentHash).orElse(""),
+                        voice.anchors(),
+                        voice.marks(),
+                        voice.fences());
+        Corrected corrected = correction.get(key, () -> corrected(session, voice, heard, track));
+        return made(voice, heard, corrected.alignment, corrected.timing, LockMap.EMPTY);
+    }
+
+    private Corrected corrected(
+            Session session, Voice voice, VoiceAnalysis heard, Optional<VoiceChain> track) {
+        double[] moments =
+                switch (session.guideTiming().reference()) {
+                    case ITSELF -> new double[0];
+                    case GRID ->
+                            session
+                                    .grid()
+                                    .map(g -> g.linesIn(new TimeSpan(0, heard.seconds())))
+                                    .orElse(List.of())
+                                    .stream()
+                                    .mapToDouble(t -> t)
+                                    .toArray();
+                    case TRACK -> track.map(VoiceChain::onsets).orElse(new double[0]);
+                };
+        Alignment found = MomentMatcher.match(voice.marks().of(heard), moments, voice.anchors());
+        TimingSettings settings = session.guideTiming().timing();
+        return new Corrected(found, mapper(heard).map(found, t -> settings, voice.fences()));
+    }
+
+    /// Derives everything for a track that follows, or for the bed.
+    ///
+    /// @param leader what it follows; empty if the session has no guide
+    /// @param guide when each moment of the guide sounds
+    /// @param phrases of the guide, as recorded
+    DerivedVoice derive(
+            Session session,
+            Voice voice,
+            Optional<Leader> leader,
+            TimeMap guide,
+            List<TimeSpan> phrases) {
+        listenIfNew(voice);
+        Optional<VoiceAnalysis> lead = leader.flatMap(l -> l.chain.analysis());
+        if (!voice.role().follows() || analysis.isEmpty() || lead.isEmpty()) {
+            return asRecorded(voice);
+        }
+        VoiceAnalysis heard = analysis.get();
+        AlignmentKey alignmentKey = alignmentKey(voice, leader.orElseThrow());
         Alignment matched =
-                alignment.get(
-                        alignmentKey, () -> new Aligner().align(lead, heard, voice.held(), walls));
+                alignment.get(alignmentKey, () -> matched(lead.get(), heard, alignmentKey));
         TimingSettings stack = session.stackTiming(voice);
         TimingKey timingKey =
-                new TimingKey(alignmentKey, stack, voice.timing(), voice.phrases(), walls);
+                new TimingKey(
+                        alignmentKey,
+                        guide,
+                        stack,
+                        voice.timing(),
+                        voice.phrases(),
+                        voice.fences());
         TimingResult timed =
                 timing.get(
                         timingKey,
-                        () -> mapper(heard).map(matched, t -> voice.timingAt(t, stack), walls));
-        VoiceSource locked =
-                timed.map().isIdentity()
-                        ? raw.orElseThrow()
-                        : renderer.get(timed.map(), () -> rendered(own, heard, timed.map()));
+                        () ->
+                                mapper(heard)
+                                        .map(
+                                                matched,
+                                                guide,
+                                                t -> voice.timingAt(t, stack),
+                                                voice.fences()));
         LockMap measured =
                 lock.get(
                         timingKey,
                         () ->
-                                new LockMeter()
+                                new LockMeter(guide)
                                         .measure(
-                                                lead.phrases(),
+                                                phrases,
                                                 matched,
                                                 timed,
-                                                walls,
+                                                alignmentKey.walls,
                                                 heard.phrases()));
+        return made(voice, heard, matched, timed, measured);
+    }
+
+    private AlignmentKey alignmentKey(Voice voice, Leader leader) {
+        return new AlignmentKey(
+                new MatchKey(leader.chain.contentHash(), contentHash()),
+                voice.anchors(),
+                voice.fences().stream().map(Fence::span).toList(),
+                leader.marks,
+                voice.marks(),
+                leader.inGuide);
+    }
+
+    /// Matches the voice with its leader, and puts the outcome in the guide's time.
+    private Alignment matched(VoiceAnalysis lead, VoiceAnalysis heard, AlignmentKey key) {
+        Rematch rematch =
+                match.get(
+                        key.match,
+                        () -> {
+                            pieces.clear();
+                            return new Rematch(lead, heard, new Aligner().match(lead, heard));
+                        });
+        List<Anchor> byUser =
+                key.byUser.stream()
+                        .map(a -> a.withGuideSeconds(key.inGuide::sourceSecondsAt))
+                        .toList();
+        List<Rematch.Piece> wanted = rematch.pieces(byUser, key.walls);
+        pieces.keySet().retainAll(wanted);
+        wanted.forEach(piece -> pieces.computeIfAbsent(piece, rematch::again));
+        Alignment found = rematch.joined(byUser, key.walls, pieces);
+        Alignment marked = Marks.applied(found, lead, key.leaderMarks, key.marks);
+        return key.inGuide.isIdentity()
+                ? marked
+                : marked.withGuideTimes(key.inGuide::outputSecondsAt);
+    }
+
+    /// A track that was the bed when it was loaded and is a voice now has not been listened to yet.
+    private void listenIfNew(Voice voice) {
+        if (voice.role() != Role.BED && analysis.isEmpty()) {
+            analysis = file.map(this::analysed);
+        }
+    }
+
+    private Optional<VoiceSource> raw() {
+        return file.map(f -> new RawSource(f.sound()));
+    }
+
+    private DerivedVoice asRecorded(Voice voice) {
+        Optional<VoiceSource> raw = raw();
+        return new DerivedVoice(
+                voice.id(),
+                file,
+                analysis,
+                Alignment.NONE,
+                UNMOVED,
+                raw,
+                raw,
+                LockMap.EMPTY,
+                problem);
+    }
+
+    private DerivedVoice made(
+            Voice voice,
+            VoiceAnalysis heard,
+            Alignment matched,
+            TimingResult timed,
+            LockMap measured) {
+        Optional<VoiceSource> raw = raw();
+        VoiceSource locked =
+                timed.map().isIdentity()
+                        ? raw.orElseThrow()
+                        : renderer.get(
+                                timed.map(),
+                                () -> rendered(file.orElseThrow(), heard, timed.map()));
         return new DerivedVoice(
                 voice.id(),
                 file,

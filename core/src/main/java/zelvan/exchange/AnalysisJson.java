@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
+import zelvan.align.Marks;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.TimeSpan;
 
@@ -40,7 +41,7 @@ public final class AnalysisJson {
         Document document =
                 new Document(
                         new PitchOut(0, analysis.pitch().hopSeconds(), hz, voicing),
-                        analysis.landmarks().stream()
+                        Marks.NONE.of(analysis).stream()
                                 .map(l ->
                                         new LandmarkOut(
                                                 l.kind().name().toLowerCase(Locale.ROOT),

@@ -5,6 +5,7 @@ import java.util.List;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.dsp.Percentile;
+import zelvan.timing.TimeMap;
 import zelvan.timing.TimingResult;
 import zelvan.units.TimeSpan;
 
@@ -27,7 +28,19 @@ public final class LockMeter {
     /// Less singing than this in a phrase is none.
     private static final double SILENT_SECONDS = 0.15;
 
-    /// @param phrases of the guide
+    private final TimeMap guide;
+
+    /// For a guide that sounds as it was recorded.
+    public LockMeter() {
+        this(TimeMap.IDENTITY);
+    }
+
+    /// @param guide when each moment of the guide sounds
+    public LockMeter(TimeMap guide) {
+        this.guide = guide;
+    }
+
+    /// @param phrases of the guide, as recorded
     /// @param protectedSpans in the voice's time
     /// @param sung the voice's phrases, in its own time
     public LockMap measure(
@@ -44,7 +57,7 @@ public final class LockMeter {
         return new LockMap(cells, Lock.of(before(all)), Lock.of(after(all, timing)));
     }
 
-    private static LockMap.Cell cell(
+    private LockMap.Cell cell(
             TimeSpan phrase,
             Alignment alignment,
             TimingResult timing,
@@ -95,14 +108,14 @@ public final class LockMeter {
     /// Whether an anchor is not to be trusted: by its own confidence, or because it could not be
     /// followed.
     public static boolean isDoubtful(Anchor anchor, TimingResult timing) {
-        return !anchor.held()
+        return !anchor.byUser()
                 && (anchor.confidence() < Alignment.DOUBTFUL_BELOW
                         || timing.leftOut().contains(anchor));
     }
 
     private static List<Anchor> compared(List<Anchor> anchors) {
         List<Anchor> landmarks =
-                anchors.stream().filter(a -> a.kind().isPresent() || a.held()).toList();
+                anchors.stream().filter(a -> a.kind().isPresent() || a.byUser()).toList();
         return landmarks.size() >= FEWEST_LANDMARKS ? landmarks : anchors;
     }
 
@@ -110,10 +123,11 @@ public final class LockMeter {
         return anchors.stream().mapToDouble(Anchor::offsetSeconds).toArray();
     }
 
-    private static double[] after(List<Anchor> anchors, TimingResult timing) {
+    private double[] after(List<Anchor> anchors, TimingResult timing) {
         return anchors.stream()
-                .mapToDouble(
-                        a -> timing.map().outputSecondsAt(a.sourceSeconds()) - a.guideSeconds())
+                .mapToDouble(a ->
+                        timing.map().outputSecondsAt(a.sourceSeconds())
+                                - guide.outputSecondsAt(a.guideSeconds()))
                 .toArray();
     }
 

@@ -3,12 +3,24 @@ package zelvan.session;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import zelvan.align.Anchor;
 import zelvan.timing.TimingSettings;
 import zelvan.units.TimeSpan;
 
 /// A named change of what is wanted: a function from session to session.
-public sealed interface Edit {
+public sealed interface Edit
+        permits Edit.AddVoices,
+                Edit.RemoveVoice,
+                Edit.SetGuide,
+                Edit.SetStackTiming,
+                Edit.StartFrom,
+                Edit.SetAllTiming,
+                Edit.SetVoiceTiming,
+                Edit.SetPhraseTiming,
+                Edit.Follow,
+                Edit.SetStrip,
+                Edit.SetMix,
+                RepairEdit,
+                GuideEdit {
     /// How the history calls it.
     String title();
 
@@ -58,7 +70,8 @@ public sealed interface Edit {
         }
     }
 
-    /// Makes a track the guide; the old guide becomes a double.
+    /// Makes a track the guide; the old guide becomes a double. Anchors that were set with moments
+    /// of the old guide are let go.
     record SetGuide(String voiceId, String name, Stack stackForOldGuide) implements Edit {
         @Override
         public String title() {
@@ -75,6 +88,7 @@ public sealed interface Edit {
             return session.withStacks(stacks)
                     .withVoices(
                             session.voices().stream()
+                                    .map(v -> v.withAnchors(List.of()))
                                     .map(v ->
                                             v.id().equals(voiceId)
                                                     ? v.withRole(Role.GUIDE, "")
@@ -105,6 +119,40 @@ public sealed interface Edit {
         @Override
         public boolean continues(Edit before) {
             return before instanceof SetStackTiming other && other.stackId.equals(stackId);
+        }
+    }
+
+    /// Gives a stack the settings that suit a kind of voice.
+    record StartFrom(String stackId, String name, StartingPoint point) implements Edit {
+        @Override
+        public String title() {
+            return name + ": start as " + point.word();
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.withStacks(
+                    session.stacks().stream()
+                            .map(s -> s.id().equals(stackId) ? s.withTiming(point.timing()) : s)
+                            .toList());
+        }
+    }
+
+    /// Lets a stack follow a voice instead of the guide.
+    ///
+    /// @param leaderId the voice; empty for the guide
+    record Follow(String stackId, String name, String leaderId, String leaderName) implements Edit {
+        @Override
+        public String title() {
+            return name + ": follow " + leaderName;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.withStacks(
+                    session.stacks().stream()
+                            .map(s -> s.id().equals(stackId) ? s.following(leaderId) : s)
+                            .toList());
         }
     }
 
@@ -174,86 +222,6 @@ public sealed interface Edit {
         }
     }
 
-    /// Holds a moment of a voice at a moment of the guide.
-    ///
-    /// @param gesture the same for all steps of one drag
-    record HoldAnchor(String voiceId, String name, Anchor anchor, long gesture) implements Edit {
-        @Override
-        public String title() {
-            return name + ": hold at " + clock(anchor.guideSeconds());
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.changing(voiceId, v -> v.holding(anchor));
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof HoldAnchor other && other.gesture == gesture;
-        }
-    }
-
-    /// Lets go of a held anchor.
-    record ReleaseAnchor(String voiceId, String name, Anchor anchor) implements Edit {
-        @Override
-        public String title() {
-            return name + ": release at " + clock(anchor.guideSeconds());
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.changing(
-                    voiceId,
-                    v -> v.withHeld(v.held().stream().filter(a -> !a.equals(anchor)).toList()));
-        }
-    }
-
-    /// Protects a stretch of a voice.
-    record Protect(String voiceId, String name, Protection protection) implements Edit {
-        @Override
-        public String title() {
-            return name
-                    + ": protect "
-                    + protection.kind().word()
-                    + " at "
-                    + clock(protection.span().startSeconds());
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.changing(
-                    voiceId,
-                    v -> {
-                        List<Protection> all = new ArrayList<>(v.protections());
-                        all.removeIf(p -> p.span().overlaps(protection.span()));
-                        all.add(protection);
-                        all.sort(
-                                java.util.Comparator.comparingDouble(p -> p.span().startSeconds()));
-                        return v.withProtections(all);
-                    });
-        }
-    }
-
-    /// Lifts a protection.
-    record Unprotect(String voiceId, String name, Protection protection) implements Edit {
-        @Override
-        public String title() {
-            return name + ": protection lifted at " + clock(protection.span().startSeconds());
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.changing(
-                    voiceId,
-                    v ->
-                            v.withProtections(
-                                    v.protections().stream()
-                                            .filter(p -> !p.equals(protection))
-                                            .toList()));
-        }
-    }
-
     /// How a track is heard.
     record SetStrip(String voiceId, String name, Strip strip, String what) implements Edit {
         @Override
@@ -301,7 +269,7 @@ public sealed interface Edit {
                 timing.slackSeconds() * 1000);
     }
 
-    private static String clock(double seconds) {
+    static String clock(double seconds) {
         return String.format(Locale.ROOT, "%d:%05.2f", (int) (seconds / 60), seconds % 60);
     }
 }

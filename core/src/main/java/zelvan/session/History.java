@@ -28,14 +28,15 @@ public final class History {
     }
 
     /// Applies an edit. What could have been redone is forgotten; an edit that continues the one
-    /// before takes its place; one that changes nothing is not remembered.
+    /// before takes its place, as if that had never been; one that changes nothing is not
+    /// remembered.
     public History apply(Edit edit) {
-        Session next = edit.apply(current());
+        Optional<Edit> before = steps.get(at).edit;
+        boolean continues = before.isPresent() && edit.continues(before.get());
+        Session next = edit.apply(continues ? steps.get(at - 1).session : current());
         if (next.equals(current())) {
             return this;
         }
-        Optional<Edit> before = steps.get(at).edit;
-        boolean continues = before.isPresent() && edit.continues(before.get());
         List<Step> kept = new ArrayList<>(steps.subList(0, continues ? at : at + 1));
         kept.add(new Step(next, Optional.of(edit)));
         return new History(List.copyOf(kept), kept.size() - 1);

@@ -6,7 +6,8 @@ import zelvan.units.TimeSpan;
 ///
 /// @param span in the voice's own time
 /// @param kind what must not change
-public record Protection(TimeSpan span, Kind kind) {
+/// @param stays whether it stays where it was sung; else it is moved as one piece
+public record Protection(TimeSpan span, Kind kind, boolean stays) {
     /// What is protected.
     public enum Kind {
         TIMING("timing"),
@@ -27,5 +28,31 @@ public record Protection(TimeSpan span, Kind kind) {
         public boolean protectsTiming() {
             return this != PITCH;
         }
+
+        public Kind next() {
+            return values()[(ordinal() + 1) % values().length];
+        }
+    }
+
+    /// Moved as one piece.
+    public Protection(TimeSpan span, Kind kind) {
+        this(span, kind, false);
+    }
+
+    public Protection withSpan(TimeSpan value) {
+        return new Protection(value, kind, stays);
+    }
+
+    public Protection withKind(Kind value) {
+        return new Protection(span, value, stays);
+    }
+
+    public Protection staying(boolean value) {
+        return new Protection(span, kind, value);
+    }
+
+    /// For people: what is protected, and whether it may move.
+    public String words() {
+        return kind.protectsTiming() && stays ? kind.word() + ", stays in place" : kind.word();
     }
 }

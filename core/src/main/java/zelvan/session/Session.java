@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import zelvan.timing.TimingSettings;
+import zelvan.units.Grid;
 
 /// Everything that is wanted of one song.
 ///
@@ -11,8 +12,23 @@ import zelvan.timing.TimingSettings;
 /// @param stacks in the order in which they are shown
 /// @param voices all tracks, guide and bed among them, in the order in which they are shown
 /// @param mix what is heard of the whole
-public record Session(String name, List<Stack> stacks, List<Voice> voices, Mix mix) {
-    public static final Session EMPTY = new Session("Untitled", List.of(), List.of(), Mix.ALL);
+/// @param grid where notes may begin, if the tempo is known
+/// @param guideTiming what the guide itself is corrected to
+public record Session(
+        String name,
+        List<Stack> stacks,
+        List<Voice> voices,
+        Mix mix,
+        Optional<Grid> grid,
+        GuideTiming guideTiming) {
+    public static final Session EMPTY =
+            new Session(
+                    "Untitled",
+                    List.of(),
+                    List.of(),
+                    Mix.ALL,
+                    Optional.empty(),
+                    GuideTiming.AS_SUNG);
 
     public Session {
         stacks = List.copyOf(stacks);
@@ -42,20 +58,49 @@ public record Session(String name, List<Stack> stacks, List<Voice> voices, Mix m
         return stack(voice.stackId()).map(Stack::timing).orElse(TimingSettings.OFF);
     }
 
+    /// The voice that a voice follows: that of its stack, or the guide. Where stacks follow each
+    /// other in a circle, the guide.
+    public Optional<Voice> leaderOf(Voice voice) {
+        Optional<Voice> leader = ownLeader(voice);
+        Optional<Voice> next = leader;
+        for (int steps = 0; next.isPresent() && steps <= voices.size(); steps++) {
+            if (next.get().id().equals(voice.id())) {
+                return guide();
+            }
+            next = ownLeader(next.get());
+        }
+        return next.isPresent() || leader.isEmpty() ? guide() : leader;
+    }
+
+    /// Empty for the guide's own.
+    private Optional<Voice> ownLeader(Voice voice) {
+        return stack(voice.stackId())
+                .flatMap(s -> voice(s.leaderId()))
+                .filter(v -> v.role().follows() && !v.id().equals(voice.id()));
+    }
+
+    public Session withGrid(Optional<Grid> value) {
+        return new Session(name, stacks, voices, mix, value, guideTiming);
+    }
+
+    public Session withGuideTiming(GuideTiming value) {
+        return new Session(name, stacks, voices, mix, grid, value);
+    }
+
     public Session withName(String value) {
-        return new Session(value, stacks, voices, mix);
+        return new Session(value, stacks, voices, mix, grid, guideTiming);
     }
 
     public Session withMix(Mix value) {
-        return new Session(name, stacks, voices, value);
+        return new Session(name, stacks, voices, value, grid, guideTiming);
     }
 
     public Session withStacks(List<Stack> value) {
-        return new Session(name, value, voices, mix);
+        return new Session(name, value, voices, mix, grid, guideTiming);
     }
 
     public Session withVoices(List<Voice> value) {
-        return new Session(name, stacks, value, mix);
+        return new Session(name, stacks, value, mix, grid, guideTiming);
     }
 
     /// The session with one voice changed.

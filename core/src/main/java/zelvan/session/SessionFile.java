@@ -26,7 +26,7 @@ public final class SessionFile {
     private static final String AUTOSAVE_SUFFIX = ".autosave";
 
     /// Changes whenever an older program could not read the file.
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
 
     private static final JsonMapper JSON =
             JsonMapper.builder()
@@ -66,7 +66,9 @@ public final class SessionFile {
                         "this is not a Zelvan session",
                         "Choose a file that ends in " + EXTENSION);
             }
-            return resolved(JSON.treeToValue(tree, Document.class).session(), file);
+            return resolved(
+                    JSON.treeToValue(SessionUpgrade.of(tree, version), Document.class).session(),
+                    file);
         } catch (JacksonException | IllegalArgumentException e) {
             throw new SessionProblem(
                     file,

@@ -16,8 +16,8 @@ public record TimingDeparture(Optional<Double> pull, Optional<Double> slackSecon
     }
 
     public TimingSettings over(TimingSettings above) {
-        return new TimingSettings(
-                pull.orElse(above.pull()), slackSeconds.orElse(above.slackSeconds()));
+        return above.withPull(pull.orElse(above.pull()))
+                .withSlack(slackSeconds.orElse(above.slackSeconds()));
     }
 
     public TimingDeparture withPull(double value) {

@@ -3,6 +3,8 @@ package zelvan.session;
 import java.util.ArrayList;
 import java.util.List;
 import zelvan.align.Anchor;
+import zelvan.align.Marks;
+import zelvan.timing.Fence;
 import zelvan.timing.TimingSettings;
 import zelvan.units.TimeSpan;
 
@@ -15,7 +17,9 @@ import zelvan.units.TimeSpan;
 /// @param stackId the stack whose settings it shares; empty for the guide and the bed
 /// @param timing where it departs from its stack
 /// @param phrases where single phrases depart from that
-/// @param held anchors that the user has set, in order
+/// @param anchors what the user has set: moments held and landmarks placed, in order. Of a voice
+///   that follows, with moments of the guide as recorded; of the guide, with moments of the song
+/// @param marks what the user makes of the landmarks found in it
 /// @param protections in order
 /// @param strip how it is heard
 public record Voice(
@@ -26,14 +30,15 @@ public record Voice(
         String stackId,
         TimingDeparture timing,
         List<PhraseDeparture> phrases,
-        List<Anchor> held,
+        List<Anchor> anchors,
+        Marks marks,
         List<Protection> protections,
         Strip strip) {
-    private static final double SAME_ANCHOR_SECONDS = 0.03;
+    private static final double SAME_ANCHOR_SECONDS = 0.02;
 
     public Voice {
         phrases = List.copyOf(phrases);
-        held = List.copyOf(held);
+        anchors = List.copyOf(anchors);
         protections = List.copyOf(protections);
     }
 
@@ -49,6 +54,7 @@ public record Voice(
                 TimingDeparture.NONE,
                 List.of(),
                 List.of(),
+                Marks.NONE,
                 List.of(),
                 Strip.PLAIN);
     }
@@ -65,36 +71,81 @@ public record Voice(
     }
 
     /// The stretches whose timing must not change.
-    public List<TimeSpan> timingProtected() {
+    public List<Fence> fences() {
         return protections.stream()
                 .filter(p -> p.kind().protectsTiming())
-                .map(Protection::span)
+                .map(p -> new Fence(p.span(), p.stays()))
                 .toList();
     }
 
     public Voice withAudio(AudioReference value) {
-        return new Voice(id, name, value, role, stackId, timing, phrases, held, protections, strip);
+        return new Voice(
+                id,
+                name,
+                value,
+                role,
+                stackId,
+                timing,
+                phrases,
+                anchors,
+                marks,
+                protections,
+                strip);
     }
 
     public Voice withRole(Role value, String stack) {
-        return new Voice(id, name, audio, value, stack, timing, phrases, held, protections, strip);
+        return new Voice(
+                id, name, audio, value, stack, timing, phrases, anchors, marks, protections, strip);
     }
 
     public Voice withTiming(TimingDeparture value) {
-        return new Voice(id, name, audio, role, stackId, value, phrases, held, protections, strip);
+        return new Voice(
+                id, name, audio, role, stackId, value, phrases, anchors, marks, protections, strip);
     }
 
     public Voice withStrip(Strip value) {
-        return new Voice(id, name, audio, role, stackId, timing, phrases, held, protections, value);
+        return new Voice(
+                id,
+                name,
+                audio,
+                role,
+                stackId,
+                timing,
+                phrases,
+                anchors,
+                marks,
+                protections,
+                value);
     }
 
     public Voice withProtections(List<Protection> value) {
-        return new Voice(id, name, audio, role, stackId, timing, phrases, held, value, strip);
+        return new Voice(
+                id, name, audio, role, stackId, timing, phrases, anchors, marks, value, strip);
     }
 
-    public Voice withHeld(List<Anchor> value) {
+    public Voice withAnchors(List<Anchor> value) {
         return new Voice(
-                id, name, audio, role, stackId, timing, phrases, value, protections, strip);
+                id, name, audio, role, stackId, timing, phrases, value, marks, protections, strip);
+    }
+
+    public Voice withMarks(Marks value) {
+        return new Voice(
+                id,
+                name,
+                audio,
+                role,
+                stackId,
+                timing,
+                phrases,
+                anchors,
+                value,
+                protections,
+                strip);
+    }
+
+    private Voice withPhrases(List<PhraseDeparture> value) {
+        return new Voice(
+                id, name, audio, role, stackId, timing, value, anchors, marks, protections, strip);
     }
 
     /// Sets or, with an empty departure, clears what is different in a phrase.
@@ -104,7 +155,7 @@ public record Voice(
         if (!departure.isNone()) {
             changed.add(new PhraseDeparture(guideSpan, departure));
         }
-        return new Voice(id, name, audio, role, stackId, timing, changed, held, protections, strip);
+        return withPhrases(changed);
     }
 
     /// What is different in a phrase.
@@ -116,17 +167,31 @@ public record Voice(
                 .orElse(TimingDeparture.NONE);
     }
 
-    /// Holds an anchor; one that is held at the same moment of the voice gives way, and so do those
-    /// that contradict it.
-    public Voice holding(Anchor anchor) {
-        List<Anchor> anchors = new ArrayList<>(held);
-        anchors.removeIf(a -> {
+    /// Sets an anchor; one that is set at the same moment of the voice or of the guide gives way,
+    /// and so do those that contradict it.
+    public Voice setting(Anchor anchor) {
+        List<Anchor> all = new ArrayList<>(anchors);
+        all.removeIf(a -> {
             double source = a.sourceSeconds() - anchor.sourceSeconds();
             double guide = a.guideSeconds() - anchor.guideSeconds();
-            return Math.abs(source) < SAME_ANCHOR_SECONDS || source * guide <= 0;
+            return Math.min(Math.abs(source), Math.abs(guide)) < SAME_ANCHOR_SECONDS
+                    || source * guide <= 0;
         });
-        anchors.add(anchor);
-        anchors.sort(java.util.Comparator.comparingDouble(Anchor::sourceSeconds));
-        return withHeld(anchors);
+        all.add(anchor);
+        all.sort(java.util.Comparator.comparingDouble(Anchor::sourceSeconds));
+        return withAnchors(all);
+    }
+
+    /// Sets a protection; what it overlaps gives way.
+    public Voice protecting(Protection protection) {
+        List<Protection> all = new ArrayList<>(protections);
+        all.removeIf(p -> p.span().overlaps(protection.span()));
+        all.add(protection);
+        all.sort(java.util.Comparator.comparingDouble(p -> p.span().startSeconds()));
+        return withProtections(all);
+    }
+
+    public Voice without(Protection protection) {
+        return withProtections(protections.stream().filter(p -> !p.equals(protection)).toList());
     }
 }

@@ -1,7 +1,9 @@
 package zelvan.timing;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.TreeSet;
 
 /// When each moment of a voice sounds: a strictly increasing function from source time to output
 /// time, in straight lines between its points. Before the first and after the last point time runs
@@ -9,6 +11,9 @@ import java.util.List;
 public final class TimeMap {
     /// Nothing is moved.
     public static final TimeMap IDENTITY = new TimeMap(new double[] {0}, new double[] {0});
+
+    /// Points nearer than this are one.
+    private static final double CLOSEST_SECONDS = 1e-6;
 
     private final double[] source;
     private final double[] output;
@@ -76,6 +81,33 @@ public final class TimeMap {
         }
         double share = (x - xs[after - 1]) / (xs[after] - xs[after - 1]);
         return ys[after - 1] + share * (ys[after] - ys[after - 1]);
+    }
+
+    /// What sounds at the same time as each moment of this map's source, in the source of another:
+    /// this map, and then the other one backwards.
+    public TimeMap against(TimeMap other) {
+        if (equals(other)) {
+            return IDENTITY;
+        }
+        TreeSet<Double> moments = new TreeSet<>();
+        for (double seconds : source) {
+            moments.add(seconds);
+        }
+        for (double seconds : other.output) {
+            moments.add(sourceSecondsAt(seconds));
+        }
+        List<Point> points = new ArrayList<>();
+        for (double seconds : moments) {
+            double there = other.sourceSecondsAt(outputSecondsAt(seconds));
+            boolean after =
+                    points.isEmpty()
+                            || (seconds > points.getLast().sourceSeconds() + CLOSEST_SECONDS
+                                    && there > points.getLast().outputSeconds());
+            if (after) {
+                points.add(new Point(seconds, there));
+            }
+        }
+        return of(points);
     }
 
     /// Whether nothing is moved at all.

@@ -4,11 +4,14 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.DoubleFunction;
+import java.util.stream.Stream;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
+import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.timing.TimeMap.Point;
 import zelvan.units.TimeSpan;
@@ -18,9 +21,9 @@ import zelvan.units.TimeSpan;
 /// How it works: the voice is an [ElasticLine]. Rests stretch easily, sustained vowels less,
 /// consonants, esses and breaths hardly. Each anchor pulls its moment by its share of its offset
 /// (pull and slack), the more strongly the more exactly it is known. Stretches that must stay as
-/// they are (protected, or sung by the voice alone) keep their length, and their place if the rests
-/// around them have the room. Where only an extreme rate would satisfy an anchor, the line gives
-/// way, and the anchor is said to be left out.
+/// they are (protected, or sung by the voice alone) keep their length, and what is sung alone its
+/// place if the rests around it have the room. Where only an extreme rate would satisfy an anchor,
+/// the line gives way, and the anchor is said to be left out.
 public final class TimeMapper {
     private static final double SLOWEST_RATE = 1 / 3.0;
     private static final double FASTEST_RATE = 3;
@@ -45,6 +48,9 @@ public final class TimeMapper {
 
     /// How exactly a landmark found in both voices is known, and a mere point of the path.
     private static final double LANDMARK_DEVIATION_SECONDS = 0.001;
+
+    /// A landmark that gives way to the other kind.
+    private static final double YIELDING_DEVIATION_SECONDS = 0.03;
 
     private static final double VOWEL_PATH_DEVIATION_SECONDS = 0.004;
 
@@ -77,31 +83,51 @@ public final class TimeMapper {
         this.elasticity = new Elasticity(voice);
     }
 
-    private record Goal(Anchor anchor, double moveSeconds) {
+    /// @param yields whether it gives way to what is lined up first
+    private record Goal(Anchor anchor, double moveSeconds, boolean yields) {
         double seconds() {
             return anchor.sourceSeconds();
         }
     }
 
+    /// Onto a guide that sounds as it was recorded.
+    ///
     /// @param settingsAt the settings in force at a moment of the guide, in seconds
-    /// @param fixed protected stretches of the voice, in its own time
+    /// @param fences protected stretches of the voice
     public TimingResult map(
-            Alignment alignment, DoubleFunction<TimingSettings> settingsAt, List<TimeSpan> fixed) {
+            Alignment alignment, DoubleFunction<TimingSettings> settingsAt, List<Fence> fences) {
+        return map(alignment, TimeMap.IDENTITY, settingsAt, fences);
+    }
+
+    /// @param guide when each moment of the guide sounds
+    /// @param settingsAt the settings in force at a moment of the guide as recorded, in seconds
+    /// @param fences protected stretches of the voice
+    public TimingResult map(
+            Alignment alignment,
+            TimeMap guide,
+            DoubleFunction<TimingSettings> settingsAt,
+            List<Fence> fences) {
+        List<TimeSpan> fixed = fences.stream().map(Fence::span).toList();
         List<TimeSpan> rigid = new ArrayList<>(fixed);
-        rigid.addAll(alignment.unmatched());
-        List<Goal> goals = goals(alignment, settingsAt, fixed, rigid);
+        alignment.unmatched().stream().flatMap(alone -> outside(alone, fixed)).forEach(rigid::add);
+        List<Goal> goals = goals(alignment, guide, settingsAt, fixed, rigid);
         if (goals.stream().allMatch(goal -> goal.moveSeconds == 0)) {
             return new TimingResult(TimeMap.IDENTITY, Set.of());
         }
         double[] knots = knots(goals, rigid);
         boolean[] tied = tied(knots, rigid);
-        double[] moves = line(knots, tied, goals, rigid).solve();
+        List<TimeSpan> staying = new ArrayList<>();
+        fences.stream().filter(Fence::stays).map(Fence::span).forEach(staying::add);
+        rigid.stream()
+                .filter(span -> !fixed.contains(span) && hasRoom(span, goals))
+                .forEach(staying::add);
+        double[] moves = line(knots, tied, goals, staying).solve();
         return new TimingResult(
                 TimeMap.of(points(knots, moves, tied)), leftOut(knots, moves, goals));
     }
 
     private ElasticLine line(
-            double[] knots, boolean[] tied, List<Goal> goals, List<TimeSpan> rigid) {
+            double[] knots, boolean[] tied, List<Goal> goals, List<TimeSpan> staying) {
         ElasticLine line = new ElasticLine(knots, TOLERANCE_SECONDS);
         for (int s = 0; s + 1 < knots.length; s++) {
             if (tied[s]) {
@@ -116,13 +142,11 @@ public final class TimeMapper {
             if (goal.anchor.held()) {
                 line.fix(knot, goal.moveSeconds);
             } else {
-                line.pull(knot, goal.moveSeconds, deviationSeconds(goal.anchor));
+                line.pull(knot, goal.moveSeconds, deviationSeconds(goal));
             }
         }
-        for (TimeSpan span : rigid) {
-            if (hasRoom(span, goals)) {
-                line.fix(Arrays.binarySearch(knots, span.startSeconds()), 0);
-            }
+        for (TimeSpan span : staying) {
+            line.fix(Arrays.binarySearch(knots, span.startSeconds()), 0);
         }
         return line;
     }
@@ -140,13 +164,33 @@ public final class TimeMapper {
         return elasticity.kind((int) ((knots[segment] + knots[segment + 1]) / 2 / HOP));
     }
 
-    private double deviationSeconds(Anchor anchor) {
+    /// Before a vowel that comes first, all of its consonant gives way.
+    private boolean yields(Anchor anchor, LineUp lineUp) {
+        Elasticity.Kind sound = elasticity.kind((int) (anchor.sourceSeconds() / HOP));
+        boolean consonant =
+                anchor.kind().isEmpty()
+                        && (sound == Elasticity.Kind.CHANGING || sound == Elasticity.Kind.HISS);
+        return lineUp.yields(consonant ? Optional.of(LandmarkKind.CONSONANT) : anchor.kind());
+    }
+
+    private static Stream<TimeSpan> outside(TimeSpan span, List<TimeSpan> others) {
+        List<TimeSpan> left = List.of(span);
+        for (TimeSpan other : others) {
+            left = left.stream().flatMap(s -> s.without(other).stream()).toList();
+        }
+        return left.stream().filter(s -> s.seconds() > CLOSEST_SECONDS);
+    }
+
+    private double deviationSeconds(Goal goal) {
+        Anchor anchor = goal.anchor;
         boolean steady =
                 elasticity.kind((int) (anchor.sourceSeconds() / HOP)) == Elasticity.Kind.VOWEL;
         double deviation =
-                anchor.kind().isPresent()
-                        ? LANDMARK_DEVIATION_SECONDS
-                        : steady ? VOWEL_PATH_DEVIATION_SECONDS : PATH_DEVIATION_SECONDS;
+                goal.yields
+                        ? YIELDING_DEVIATION_SECONDS
+                        : anchor.kind().isPresent()
+                                ? LANDMARK_DEVIATION_SECONDS
+                                : steady ? VOWEL_PATH_DEVIATION_SECONDS : PATH_DEVIATION_SECONDS;
         return deviation / Math.sqrt(Math.max(LEAST_TRUST, anchor.confidence()));
     }
 
@@ -165,7 +209,8 @@ public final class TimeMapper {
         Set<Anchor> leftOut = new HashSet<>();
         for (Goal goal : goals) {
             int knot = Arrays.binarySearch(knots, goal.seconds());
-            boolean missed = Math.abs(moves[knot] - goal.moveSeconds) > LEFT_OUT_SECONDS;
+            boolean missed =
+                    !goal.yields && Math.abs(moves[knot] - goal.moveSeconds) > LEFT_OUT_SECONDS;
             if (missed || isExtreme(knots, moves, knot - 1) || isExtreme(knots, moves, knot)) {
                 leftOut.add(goal.anchor);
             }
@@ -187,14 +232,15 @@ public final class TimeMapper {
     }
 
     /// The anchors that pull, in order: those in rigid stretches do not, unless they are held.
-    private static List<Goal> goals(
+    private List<Goal> goals(
             Alignment alignment,
+            TimeMap guide,
             DoubleFunction<TimingSettings> settingsAt,
             List<TimeSpan> fixed,
             List<TimeSpan> rigid) {
         List<Goal> goals = new ArrayList<>();
         for (Anchor anchor : alignment.anchors()) {
-            List<TimeSpan> closed = anchor.held() ? fixed : rigid;
+            List<TimeSpan> closed = anchor.byUser() ? fixed : rigid;
             if (closed.stream()
                     .noneMatch(
                             s -> s.widenedBy(CLOSEST_SECONDS).contains(anchor.sourceSeconds()))) {
@@ -203,7 +249,13 @@ public final class TimeMapper {
                         anchor.held()
                                 ? TimingSettings.FULL
                                 : settingsAt.apply(anchor.guideSeconds());
-                goals.add(new Goal(anchor, -settings.moveSeconds(anchor.offsetSeconds())));
+                double offset =
+                        anchor.sourceSeconds() - guide.outputSecondsAt(anchor.guideSeconds());
+                goals.add(
+                        new Goal(
+                                anchor,
+                                -settings.moveSeconds(offset),
+                                !anchor.byUser() && yields(anchor, settings.lineUp())));
             }
         }
         return goals;

@@ -4,7 +4,8 @@ package zelvan.timing;
 ///
 /// @param pull how much of an offset is taken away, 0 (nothing) to 1 (all that exceeds the slack)
 /// @param slackSeconds how much offset is left alone as human, 0 or more
-public record TimingSettings(double pull, double slackSeconds) {
+/// @param lineUp what is lined up first
+public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
     /// Nothing is moved.
     public static final TimingSettings OFF = new TimingSettings(0, 0);
 
@@ -18,6 +19,23 @@ public record TimingSettings(double pull, double slackSeconds) {
         if (!(slackSeconds >= 0)) {
             throw new IllegalArgumentException("slackSeconds must be >= 0, was " + slackSeconds);
         }
+    }
+
+    /// Consonants and vowels alike.
+    public TimingSettings(double pull, double slackSeconds) {
+        this(pull, slackSeconds, LineUp.BOTH);
+    }
+
+    public TimingSettings withPull(double value) {
+        return new TimingSettings(value, slackSeconds, lineUp);
+    }
+
+    public TimingSettings withSlack(double seconds) {
+        return new TimingSettings(pull, seconds, lineUp);
+    }
+
+    public TimingSettings withLineUp(LineUp value) {
+        return new TimingSettings(pull, slackSeconds, value);
     }
 
     /// How much earlier a moment that is `offsetSeconds` late is to sound (negative: later).

@@ -25,6 +25,7 @@ import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
 import zelvan.session.Edit;
 import zelvan.session.Protection;
+import zelvan.session.RepairEdit;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
@@ -181,7 +182,7 @@ class EngineTest {
         Voice left = voice("Mara double left");
         TimeSpan span = new TimeSpan(12.5, 14.5);
         Session changed =
-                new Edit.Protect(
+                new RepairEdit.Protect(
                                 left.id(),
                                 left.name(),
                                 new Protection(span, Protection.Kind.TIMING))

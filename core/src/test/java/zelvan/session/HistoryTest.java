@@ -38,9 +38,12 @@ class HistoryTest {
                     new Edit.SetVoiceTiming(
                             "v", "Left", TimingDeparture.NONE.withPull(timing.pull()));
             case 3 ->
-                    new Edit.HoldAnchor("v", "Left", Anchor.held(at, at + 0.1), random.nextLong());
+                    new RepairEdit.SetAnchors(
+                            "Left",
+                            List.of(new RepairEdit.Of("v", Anchor.held(at, at + 0.1))),
+                            random.nextLong());
             case 4 ->
-                    new Edit.Protect(
+                    new RepairEdit.Protect(
                             "w",
                             "Right",
                             new Protection(new TimeSpan(at, at + 1), Protection.Kind.TIMING));
@@ -124,9 +127,9 @@ class HistoryTest {
     void aHeldAnchorReplacesThoseThatContradictIt() {
         Voice voice = session().voice("v").orElseThrow();
         Voice held =
-                voice.holding(Anchor.held(1, 1.1))
-                        .holding(Anchor.held(2, 2.1))
-                        .holding(Anchor.held(1.5, 2.5));
-        assertThat(held.held()).extracting(Anchor::sourceSeconds).containsExactly(1.0, 1.5);
+                voice.setting(Anchor.held(1, 1.1))
+                        .setting(Anchor.held(2, 2.1))
+                        .setting(Anchor.held(1.5, 2.5));
+        assertThat(held.anchors()).extracting(Anchor::sourceSeconds).containsExactly(1.0, 1.5);
     }
 }

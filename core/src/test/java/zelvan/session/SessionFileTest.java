@@ -24,8 +24,9 @@ class SessionFileTest {
                                 v -> v.withAudio(new AudioReference(audio.toString(), 12, "abc")));
         for (Edit edit :
                 List.of(
-                        new Edit.HoldAnchor("v", "Left", Anchor.held(1.25, 1.5), 1),
-                        new Edit.Protect(
+                        new RepairEdit.SetAnchors(
+                                "Left", List.of(new RepairEdit.Of("v", Anchor.held(1.25, 1.5))), 1),
+                        new RepairEdit.Protect(
                                 "v",
                                 "Left",
                                 new Protection(new TimeSpan(3, 4), Protection.Kind.BOTH)),

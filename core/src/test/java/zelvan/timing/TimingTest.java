@@ -85,18 +85,24 @@ class TimingTest {
         TimingSettings settings =
                 new TimingSettings(random.nextDouble(), 0.05 * random.nextDouble());
         double start = 9 * random.nextDouble();
-        List<TimeSpan> fixed =
+        boolean stays = random.nextBoolean();
+        List<Fence> fences =
                 random.nextBoolean()
-                        ? List.of(new TimeSpan(start, start + random.nextDouble()))
+                        ? List.of(
+                                new Fence(new TimeSpan(start, start + random.nextDouble()), stays))
                         : List.of();
-        TimeMap map = MAPPER.map(LOOSE, t -> settings, fixed).map();
+        TimeMap map = MAPPER.map(LOOSE, t -> settings, fences).map();
         for (int i = 1; i < map.size(); i++) {
             TimeMap.Point a = map.point(i - 1);
             TimeMap.Point b = map.point(i);
             assertThat(b.sourceSeconds()).isGreaterThan(a.sourceSeconds());
             assertThat(b.outputSeconds()).isGreaterThan(a.outputSeconds());
         }
-        for (TimeSpan span : fixed) {
+        for (TimeSpan span : fences.stream().map(Fence::span).toList()) {
+            if (stays) {
+                assertThat(map.outputSecondsAt(span.startSeconds()))
+                        .isCloseTo(span.startSeconds(), within(1e-9));
+            }
             double move = map.outputSecondsAt(span.startSeconds()) - span.startSeconds();
             for (double share = 0; share <= 1; share += 0.1) {
                 double t = span.startSeconds() + share * span.seconds();
@@ -118,8 +124,17 @@ class TimingTest {
             points.add(new TimeMap.Point(source, output));
         }
         TimeMap map = TimeMap.of(points);
+        TimeMap other =
+                TimeMap.of(
+                        points.stream()
+                                .map(p ->
+                                        new TimeMap.Point(
+                                                p.sourceSeconds() * 1.1, p.outputSeconds() + 0.3))
+                                .toList());
         for (int i = 0; i < 50; i++) {
             double t = -1 + 15 * random.nextDouble();
+            assertThat(other.outputSecondsAt(map.against(other).outputSecondsAt(t)))
+                    .isCloseTo(map.outputSecondsAt(t), within(1e-4));
             assertThat(map.sourceSecondsAt(map.outputSecondsAt(t))).isCloseTo(t, within(1e-9));
         }
     }

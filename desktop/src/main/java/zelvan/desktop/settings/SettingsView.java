@@ -21,6 +21,7 @@ import zelvan.desktop.model.AppModel;
 import zelvan.exchange.VoiceFolder;
 import zelvan.session.Edit;
 import zelvan.session.Protection;
+import zelvan.session.RepairEdit;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -254,9 +255,9 @@ public final class SettingsView {
                                 .filter(p -> p.span().overlaps(span.get()))
                                 .findFirst();
                 model.apply(
-                        there.<Edit>map(p -> new Edit.Unprotect(id, voice.get().name(), p))
+                        there.<Edit>map(p -> new RepairEdit.Unprotect(id, voice.get().name(), p))
                                 .orElseGet(() ->
-                                        new Edit.Protect(
+                                        new RepairEdit.Protect(
                                                 id,
                                                 voice.get().name(),
                                                 new Protection(

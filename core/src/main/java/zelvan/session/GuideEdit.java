@@ -1,0 +1,45 @@
+package zelvan.session;
+
+import java.util.Optional;
+import zelvan.units.Grid;
+
+/// Changes of what the guide itself is corrected to.
+public sealed interface GuideEdit extends Edit {
+    /// Sets or takes away the grid.
+    ///
+    /// @param what as the history calls it
+    record SetGrid(Optional<Grid> grid, String what) implements GuideEdit {
+        @Override
+        public String title() {
+            return "Grid: " + what;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.withGrid(grid);
+        }
+    }
+
+    /// Corrects the guide.
+    ///
+    /// @param what as the history calls it
+    record SetGuideTiming(GuideTiming timing, String what) implements GuideEdit {
+        @Override
+        public String title() {
+            return "Guide: " + what;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.withGuideTiming(timing);
+        }
+
+        @Override
+        public boolean continues(Edit before) {
+            return before instanceof SetGuideTiming other
+                    && other.timing.reference() == timing.reference()
+                    && other.timing.trackId().equals(timing.trackId())
+                    && other.what.equals(what);
+        }
+    }
+}

@@ -1,0 +1,54 @@
+package zelvan.session;
+
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/// Brings the documents of older versions up to date.
+final class SessionUpgrade {
+    private SessionUpgrade() {}
+
+    static JsonNode of(JsonNode document, int version) {
+        if (version == 1) {
+            fromOne(document.path("session"));
+        }
+        return document;
+    }
+
+    /// Version 2 knows what the guide is corrected to, placed landmarks beside held moments, what
+    /// is lined up first, and protections that stay in place.
+    private static void fromOne(JsonNode session) {
+        object(session).putNull("grid");
+        object(session)
+                .putObject("guideTiming")
+                .put("reference", "ITSELF")
+                .put("trackId", "")
+                .putObject("timing")
+                .put("pull", 0.5)
+                .put("slackSeconds", 0)
+                .put("lineUp", "BOTH");
+        for (JsonNode stack : session.path("stacks")) {
+            object(stack).put("leaderId", Stack.GUIDE);
+            object(stack.path("timing")).put("lineUp", "BOTH");
+        }
+        for (JsonNode voice : session.path("voices")) {
+            object(voice).set("anchors", object(voice).remove("held"));
+            for (JsonNode anchor : voice.path("anchors")) {
+                object(anchor).remove("held");
+                object(anchor).put("origin", "HELD");
+            }
+            ObjectNode marks = object(voice).putObject("marks").put("sensitivity", 0.5);
+            marks.putArray("added");
+            marks.putArray("removedSeconds");
+            for (JsonNode protection : voice.path("protections")) {
+                object(protection).put("stays", false);
+            }
+        }
+    }
+
+    private static ObjectNode object(JsonNode node) {
+        if (node instanceof ObjectNode object) {
+            return object;
+        }
+        throw new IllegalArgumentException("a part of it is missing");
+    }
+}
