@@ -7,13 +7,15 @@ import java.util.Map;
 import java.util.stream.Collectors;
 import zelvan.align.Aligner;
 import zelvan.align.Alignment;
-import zelvan.align.Anchor;
+import zelvan.align.Marks;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.dsp.Percentile;
+import zelvan.measure.Doubt;
 import zelvan.measure.LockMeter;
 import zelvan.singers.Performance;
 import zelvan.singers.Trials;
+import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMapper;
 import zelvan.timing.TimingResult;
 import zelvan.timing.TimingSettings;
@@ -24,11 +26,11 @@ final class TrialsTable {
     /// A match this far off is wrong.
     private static final double WRONG_MILLIS = 50;
 
-    /// A place without an anchor this near is doubtful.
-    private static final double NEAR_SECONDS = 0.2;
+    /// A moment this near to a doubtful place is found by whoever looks at the place.
+    private static final double NEAR_SECONDS = 0.1;
 
     /// @param millis distance from the guide's moment, after full pull
-    /// @param doubtful whether the program marks the place
+    /// @param doubtful whether it lies in a place that the program lists as doubtful
     private record Moment(double millis, boolean doubtful) {
         boolean wrong() {
             return millis > WRONG_MILLIS;
@@ -77,9 +79,14 @@ final class TrialsTable {
     private static List<Moment> moments(Trials.Trial trial) {
         VoiceAnalysis guide = new VoiceAnalyser().analyse(trial.guide().sound());
         VoiceAnalysis voice = new VoiceAnalyser().analyse(trial.voice().sound());
-        Alignment alignment = new Aligner().align(guide, voice, List.of(), List.of());
+        Alignment found = new Aligner().align(guide, voice, List.of(), List.of());
+        Alignment alignment = Marks.applied(found, guide, Marks.NONE, Marks.NONE);
         TimingResult timing =
                 new TimeMapper(voice).map(alignment, t -> TimingSettings.FULL, List.of());
+        List<Doubt> doubts =
+                new LockMeter(guide.phrases(), guide.landmarks(), TimeMap.IDENTITY)
+                        .measure(alignment, timing, List.of(), voice.phrases())
+                        .doubts();
         Map<String, Double> truth =
                 trial.guide().performance().moments().stream()
                         .collect(
@@ -93,28 +100,13 @@ final class TrialsTable {
                 moments.add(
                         new Moment(
                                 1000 * Math.abs(lands - belongs),
-                                isDoubtful(alignment, timing, moment.seconds())));
+                                doubts.stream()
+                                        .anyMatch(d ->
+                                                d.span()
+                                                        .widenedBy(NEAR_SECONDS)
+                                                        .contains(belongs))));
             }
         }
         return moments;
-    }
-
-    /// A place is as doubtful as the more doubtful of the anchors around it.
-    private static boolean isDoubtful(Alignment alignment, TimingResult timing, double seconds) {
-        Anchor before = null;
-        Anchor after = null;
-        for (Anchor anchor : alignment.anchors()) {
-            if (anchor.sourceSeconds() <= seconds) {
-                before = anchor;
-            } else if (after == null) {
-                after = anchor;
-            }
-        }
-        return before == null
-                || after == null
-                || seconds - before.sourceSeconds() > NEAR_SECONDS
-                || after.sourceSeconds() - seconds > NEAR_SECONDS
-                || LockMeter.isDoubtful(before, timing)
-                || LockMeter.isDoubtful(after, timing);
     }
 }

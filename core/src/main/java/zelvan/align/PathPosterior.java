@@ -34,6 +34,8 @@ final class PathPosterior {
     private final double[] skipVoice;
     private final double[] enterVoice;
     private final double[] lingerVoice;
+    private final double[] tearGuide;
+    private final double[] tearVoice;
 
     /// Weight of a cell, by row and by column from the band's lower border.
     private final double[][] weight;
@@ -54,6 +56,8 @@ final class PathPosterior {
         skipVoice = soft(columns, warping::skipVoice);
         enterVoice = soft(columns, warping::enterVoiceOnly);
         lingerVoice = soft(columns, warping::lingerOfVoice);
+        tearGuide = soft(rows, warping::tearGuide);
+        tearVoice = soft(columns, warping::tearVoice);
         weight = new double[rows][];
         match = new float[rows][];
         for (int i = 0; i < rows; i++) {
@@ -249,9 +253,14 @@ final class PathPosterior {
                                 + one[c - 3] * threeOfVoice[c]
                                 + two[c - 1] * twoOfGuide[c]
                                 + three[c - 1] * threeOfGuide[c];
-                guideOnly[c] = (start + one[c] * enterGuide[i] + guideOne[c]) * skipGuide[i];
+                guideOnly[c] =
+                        (start + one[c] * enterGuide[i] * tearVoice[j] + guideOne[c])
+                                * skipGuide[i];
                 voiceOnly[c] =
-                        (start + match[c - 1] * enterVoice[j] + voiceOnly[c - 1] + guideOnly[c - 1])
+                        (start
+                                        + match[c - 1] * enterVoice[j] * tearGuide[i]
+                                        + voiceOnly[c - 1]
+                                        + guideOnly[c - 1])
                                 * skipVoice[j];
             }
         }
@@ -309,8 +318,8 @@ final class PathPosterior {
                             + one[c + 3] * threeOfVoice[c + 3]
                             + two[c + 1] * twoOfGuide[c + 1]
                             + three[c + 1] * threeOfGuide[c + 1]
-                            + guideAlone * enterNext
-                            + voiceAlone * enterVoiceNext;
+                            + guideAlone * enterNext * tearVoice[next - 1]
+                            + voiceAlone * enterVoiceNext * tearGuide[i];
             guideOnly[c] = together + guideAlone + voiceAlone;
             voiceOnly[c] = together + voiceAlone;
         }

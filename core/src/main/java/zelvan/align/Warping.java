@@ -34,6 +34,10 @@ final class Warping {
     /// long.
     private static final double SKIP_ENTRY_SECONDS = 0.3;
 
+    /// A voice that goes on singing while the other is said to sing alone is torn apart; that costs
+    /// as much as matching badly for this long.
+    private static final double TEAR_SECONDS = 0.3;
+
     private static final double FORBIDDEN = 1e9;
 
     // How a state was reached; two bits for each lonely state above three for the match. A match is
@@ -61,6 +65,7 @@ final class Warping {
     private final double rowSeconds;
     private final double spread;
     private final double entryCost;
+    private final double tearCost;
 
     /// Two voices, or two stretches of voices, of which it is known how unlike rows are that have
     /// nothing to do with each other.
@@ -80,6 +85,7 @@ final class Warping {
         walled = walled(walls);
         this.spread = spread > 0 ? spread : typicalDistance();
         entryCost = SKIP_ENTRY_SECONDS / rowSeconds;
+        tearCost = TEAR_SECONDS / rowSeconds;
     }
 
     /// Two whole voices.
@@ -189,6 +195,18 @@ final class Warping {
         return entryCost * voice.activity[j];
     }
 
+    /// Price of the guide singing alone after row `j` of the voice.
+    double tearVoice(int j) {
+        return tearCost
+                * Math.min(voice.activity[j], voice.activity[Math.min(j + 1, voice.count() - 1)]);
+    }
+
+    /// Price of the voice singing alone after row `i` of the guide.
+    double tearGuide(int i) {
+        return tearCost
+                * Math.min(guide.activity[i], guide.activity[Math.min(i + 1, guide.count() - 1)]);
+    }
+
     double skipGuide(int i) {
         return SKIP_SILENCE_COST + SKIP_COST * guide.activity[i];
     }
@@ -255,7 +273,8 @@ final class Warping {
         Row three = recent[3];
         boolean first = i == 0;
         double skipI = skipGuide(i);
-        double enterI = entryCost * guide.activity[i];
+        double enterI = enterGuideOnly(i);
+        double tearI = tearGuide(i);
         for (int k = 0; k < now.match.length; k++) {
             int j = now.low + k;
             double c = now.cost[k];
@@ -307,7 +326,7 @@ final class Warping {
             }
             now.match[k] = best;
             int guideFrom = MATCH;
-            double guideOnly = first && j == 0 ? 0 : one.at(one.match, j) + enterI;
+            double guideOnly = first && j == 0 ? 0 : one.at(one.match, j) + enterI + tearVoice(j);
             double stay = one.at(one.guideOnly, j);
             if (stay < guideOnly) {
                 guideOnly = stay;
@@ -321,7 +340,7 @@ final class Warping {
             now.guideOnly[k] = guideOnly + skipI;
             int voiceFrom = MATCH;
             double voiceOnly =
-                    first && j == 0 ? 0 : now.at(now.match, j - 1) + entryCost * voice.activity[j];
+                    first && j == 0 ? 0 : now.at(now.match, j - 1) + enterVoiceOnly(j) + tearI;
             if (k > 0 && now.voiceOnly[k - 1] < voiceOnly) {
                 voiceOnly = now.voiceOnly[k - 1];
                 voiceFrom = VOICE_ONLY;

@@ -13,11 +13,9 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
-import zelvan.analysis.VoiceAnalysis;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
-import zelvan.units.TimeSpan;
 
 /// Derives everything from a session, remembering what it has derived before.
 ///
@@ -69,10 +67,8 @@ public final class Engine implements AutoCloseable {
         runAll(listening);
         Map<String, DerivedVoice> derived = new ConcurrentHashMap<>();
         session.guide().ifPresent(g -> derived.put(g.id(), deriveGuide(session, g)));
-        Optional<DerivedVoice> guide = session.guide().flatMap(g -> get(derived, g));
-        TimeMap guideMap = guide.map(g -> g.timing().map()).orElse(TimeMap.IDENTITY);
-        List<TimeSpan> phrases =
-                guide.flatMap(DerivedVoice::analysis).map(VoiceAnalysis::phrases).orElse(List.of());
+        VoiceChain.Guide guide =
+                session.guide().map(g -> guide(g, derived)).orElse(VoiceChain.Guide.NONE);
         // Each round derives the voices whose leaders are known.
         List<Voice> left = new ArrayList<>(session.voices());
         left.removeIf(v -> derived.containsKey(v.id()));
@@ -87,7 +83,7 @@ public final class Engine implements AutoCloseable {
                             .toList();
             for (Voice voice : ready) {
                 Optional<VoiceChain.Leader> leader =
-                        session.leaderOf(voice).flatMap(l -> leader(l, derived, guideMap));
+                        session.leaderOf(voice).flatMap(l -> leader(l, derived, guide.map()));
                 matching.add(() ->
                         steps.run(
                                 "Matching " + voice.name(),
@@ -95,9 +91,7 @@ public final class Engine implements AutoCloseable {
                                         derived.put(
                                                 voice.id(),
                                                 chainOf(voice)
-                                                        .derive(
-                                                                session, voice, leader, guideMap,
-                                                                phrases))));
+                                                        .derive(session, voice, leader, guide))));
             }
             runAll(matching);
             left.removeAll(ready);
@@ -109,6 +103,15 @@ public final class Engine implements AutoCloseable {
         Optional<VoiceChain> track =
                 session.voice(session.guideTiming().trackId()).map(this::chainOf);
         return chainOf(guide).deriveGuide(session, guide, track);
+    }
+
+    private static VoiceChain.Guide guide(Voice guide, Map<String, DerivedVoice> derived) {
+        DerivedVoice made = get(derived, guide).orElseThrow();
+        return made.analysis()
+                .map(heard ->
+                        new VoiceChain.Guide(
+                                made.timing().map(), heard.phrases(), heard.landmarks()))
+                .orElse(VoiceChain.Guide.NONE);
     }
 
     private Optional<VoiceChain.Leader> leader(

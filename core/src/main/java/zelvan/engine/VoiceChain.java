@@ -12,6 +12,7 @@ import zelvan.align.Anchor;
 import zelvan.align.Marks;
 import zelvan.align.MomentMatcher;
 import zelvan.align.Rematch;
+import zelvan.analysis.Landmark;
 import zelvan.analysis.OnsetFinder;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
@@ -52,6 +53,15 @@ final class VoiceChain {
     /// @param inGuide each of its moments in the guide's time as recorded
     record Leader(VoiceChain chain, Marks marks, TimeMap inGuide) {}
 
+    /// The guide, as far as the others are concerned.
+    ///
+    /// @param map when each of its moments sounds
+    /// @param phrases as recorded
+    /// @param landmarks that count, as recorded
+    record Guide(TimeMap map, List<TimeSpan> phrases, List<Landmark> landmarks) {
+        static final Guide NONE = new Guide(TimeMap.IDENTITY, List.of(), List.of());
+    }
+
     private record MatchKey(String leader, String voice) {}
 
     private record AlignmentKey(
@@ -64,7 +74,7 @@ final class VoiceChain {
 
     private record TimingKey(
             AlignmentKey alignment,
-            TimeMap guide,
+            Guide guide,
             TimingSettings stack,
             TimingDeparture voice,
             List<PhraseDeparture> phrases,
@@ -187,14 +197,7 @@ final class VoiceChain {
     /// Derives everything for a track that follows, or for the bed.
     ///
     /// @param leader what it follows; empty if the session has no guide
-    /// @param guide when each moment of the guide sounds
-    /// @param phrases of the guide, as recorded
-    DerivedVoice derive(
-            Session session,
-            Voice voice,
-            Optional<Leader> leader,
-            TimeMap guide,
-            List<TimeSpan> phrases) {
+    DerivedVoice derive(Session session, Voice voice, Optional<Leader> leader, Guide guide) {
         listenIfNew(voice);
         Optional<VoiceAnalysis> lead = leader.flatMap(l -> l.chain.analysis());
         if (!voice.role().follows() || analysis.isEmpty() || lead.isEmpty()) {
@@ -220,16 +223,15 @@ final class VoiceChain {
                                 mapper(heard)
                                         .map(
                                                 matched,
-                                                guide,
+                                                guide.map,
                                                 t -> voice.timingAt(t, stack),
                                                 voice.fences()));
         LockMap measured =
                 lock.get(
                         timingKey,
                         () ->
-                                new LockMeter(guide)
+                                new LockMeter(guide.phrases, guide.landmarks, guide.map)
                                         .measure(
-                                                phrases,
                                                 matched,
                                                 timed,
                                                 alignmentKey.walls,

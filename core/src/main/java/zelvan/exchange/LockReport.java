@@ -195,6 +195,7 @@ public final class LockReport {
                     case MATCHED -> "";
                     case SILENT -> "silent";
                     case DOUBTFUL -> "doubtful";
+                    case OTHER_WORDS -> "something else";
                     case SING_AGAIN -> "better sung again";
                     case PROTECTED -> "protected";
                 };

@@ -8,11 +8,28 @@ import zelvan.units.TimeSpan;
 /// @param cells one for each of the guide's phrases, in order
 /// @param before over all of them, as recorded
 /// @param after over all of them, as it sounds now
-public record LockMap(List<Cell> cells, Lock before, Lock after) {
-    public static final LockMap EMPTY = new LockMap(List.of(), Lock.NOTHING, Lock.NOTHING);
+/// @param doubts places that the program does not trust, in order
+public record LockMap(List<Cell> cells, Lock before, Lock after, List<Doubt> doubts) {
+    public static final LockMap EMPTY =
+            new LockMap(List.of(), Lock.NOTHING, Lock.NOTHING, List.of());
+
+    /// A take of which this share of what it sings is hopeless is hopeless as a whole.
+    private static final double HOPELESS_SHARE = 0.5;
 
     public LockMap {
         cells = List.copyOf(cells);
+        doubts = List.copyOf(doubts);
+    }
+
+    /// Whether the take as a whole is better sung again.
+    public boolean isHopeless() {
+        List<Cell> sung = cells.stream().filter(c -> c.state() != State.SILENT).toList();
+        long lost =
+                sung.stream()
+                        .filter(c ->
+                                c.state() == State.SING_AGAIN || c.state() == State.OTHER_WORDS)
+                        .count();
+        return lost > 0 && lost >= HOPELESS_SHARE * sung.size();
     }
 
     /// What is to be said about a voice in one phrase besides its figures.
@@ -21,8 +38,10 @@ public record LockMap(List<Cell> cells, Lock before, Lock after) {
         MATCHED,
         /// It does not sing here.
         SILENT,
-        /// It sings something that could not be matched, or the match is not trusted.
+        /// The match is not trusted.
         DOUBTFUL,
+        /// It sings something that the guide does not have there.
+        OTHER_WORDS,
         /// So much is off that singing it again is quicker.
         SING_AGAIN,
         /// The user keeps it as it is.

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
+import zelvan.analysis.Landmark;
 import zelvan.dsp.Percentile;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimingResult;
@@ -28,23 +29,22 @@ public final class LockMeter {
     /// Less singing than this in a phrase is none.
     private static final double SILENT_SECONDS = 0.15;
 
+    private final List<TimeSpan> phrases;
+    private final List<Landmark> landmarks;
     private final TimeMap guide;
 
-    /// For a guide that sounds as it was recorded.
-    public LockMeter() {
-        this(TimeMap.IDENTITY);
-    }
-
+    /// @param phrases of the guide, as recorded
+    /// @param landmarks of the guide, as recorded
     /// @param guide when each moment of the guide sounds
-    public LockMeter(TimeMap guide) {
+    public LockMeter(List<TimeSpan> phrases, List<Landmark> landmarks, TimeMap guide) {
+        this.phrases = List.copyOf(phrases);
+        this.landmarks = List.copyOf(landmarks);
         this.guide = guide;
     }
 
-    /// @param phrases of the guide, as recorded
     /// @param protectedSpans in the voice's time
     /// @param sung the voice's phrases, in its own time
     public LockMap measure(
-            List<TimeSpan> phrases,
             Alignment alignment,
             TimingResult timing,
             List<TimeSpan> protectedSpans,
@@ -54,7 +54,11 @@ public final class LockMeter {
             cells.add(cell(phrase, alignment, timing, protectedSpans, sung));
         }
         List<Anchor> all = compared(alignment.anchors());
-        return new LockMap(cells, Lock.of(before(all)), Lock.of(after(all, timing)));
+        return new LockMap(
+                cells,
+                Lock.of(before(all)),
+                Lock.of(after(all, timing)),
+                new DoubtFinder(landmarks, alignment, timing).find(cells));
     }
 
     private LockMap.Cell cell(
@@ -85,7 +89,7 @@ public final class LockMeter {
         double missing = alignment.missing().stream().mapToDouble(phrase::sharedSeconds).sum();
         if (missing > 0.8 * phrase.seconds()) {
             boolean sings = sung.stream().anyMatch(s -> s.sharedSeconds(phrase) > SILENT_SECONDS);
-            return sings ? LockMap.State.DOUBTFUL : LockMap.State.SILENT;
+            return sings ? LockMap.State.OTHER_WORDS : LockMap.State.SILENT;
         }
         if (inside.isEmpty()) {
             return LockMap.State.SILENT;

@@ -26,6 +26,7 @@ import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.testing.Takes;
+import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMapper;
 import zelvan.timing.TimingResult;
 import zelvan.timing.TimingSettings;
@@ -135,13 +136,11 @@ class ExchangeTest {
                 new TimeMapper(Takes.LOOSE.analysis())
                         .map(alignment, t -> new TimingSettings(0.5, 0), List.of());
         LockMap lock =
-                new LockMeter()
-                        .measure(
+                new LockMeter(
                                 Takes.LEAD.analysis().phrases(),
-                                alignment,
-                                timing,
-                                List.of(),
-                                Takes.LOOSE.analysis().phrases());
+                                Takes.LEAD.analysis().landmarks(),
+                                TimeMap.IDENTITY)
+                        .measure(alignment, timing, List.of(), Takes.LOOSE.analysis().phrases());
         return new LockReport.Part(
                 "Loose <double>",
                 Path.of("loose.wav"),

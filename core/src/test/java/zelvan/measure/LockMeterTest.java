@@ -17,6 +17,8 @@ import zelvan.units.TimeSpan;
 
 class LockMeterTest {
     private static final TimeSpan PHRASE = new TimeSpan(1, 5);
+    private static final LockMeter METER =
+            new LockMeter(List.of(PHRASE), List.of(), TimeMap.IDENTITY);
     private static final TimingResult UNMOVED = new TimingResult(TimeMap.IDENTITY, Set.of());
 
     /// Ten landmarks in the phrase, each late by its own number of milliseconds.
@@ -36,7 +38,7 @@ class LockMeterTest {
 
     private static LockMap measure(
             Alignment alignment, TimingResult timing, List<TimeSpan> fences) {
-        return new LockMeter().measure(List.of(PHRASE), alignment, timing, fences, List.of(PHRASE));
+        return METER.measure(alignment, timing, fences, List.of(PHRASE));
     }
 
     @Test
@@ -61,18 +63,19 @@ class LockMeterTest {
     @Test
     void aPhraseThatTheVoiceDoesNotSingIsSilent() {
         Alignment missing = new Alignment(List.of(), List.of(), List.of(PHRASE));
-        LockMap lock =
-                new LockMeter().measure(List.of(PHRASE), missing, UNMOVED, List.of(), List.of());
+        LockMap lock = METER.measure(missing, UNMOVED, List.of(), List.of());
         assertThat(lock.cells().getFirst().state()).isEqualTo(LockMap.State.SILENT);
         assertThat(lock.before()).isEqualTo(Lock.NOTHING);
         assertThat(lock.before().medianText()).isEqualTo("–");
     }
 
     @Test
-    void somethingElseSungInAPhraseIsDoubtful() {
+    void somethingElseSungInAPhraseIsSaidSo() {
         Alignment missing = new Alignment(List.of(), List.of(PHRASE), List.of(PHRASE));
-        assertThat(measure(missing, UNMOVED, List.of()).cells().getFirst().state())
-                .isEqualTo(LockMap.State.DOUBTFUL);
+        LockMap lock = measure(missing, UNMOVED, List.of());
+        assertThat(lock.cells().getFirst().state()).isEqualTo(LockMap.State.OTHER_WORDS);
+        assertThat(lock.doubts()).containsExactly(new Doubt(PHRASE, Doubt.Reason.OTHER_WORDS));
+        assertThat(lock.isHopeless()).isTrue();
     }
 
     @Test

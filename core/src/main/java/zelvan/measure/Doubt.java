@@ -1,0 +1,32 @@
+package zelvan.measure;
+
+import zelvan.units.TimeSpan;
+
+/// A place at which the program does not trust what it did.
+///
+/// @param span from where to where, in the guide's time as recorded
+/// @param reason why
+public record Doubt(TimeSpan span, Reason reason) {
+    /// Why a place is doubtful.
+    public enum Reason {
+        /// What was matched may not belong together.
+        MATCH("the match is not sure"),
+        /// The voice would have had to run at an extreme rate.
+        RATE("it was too far off to be moved all the way"),
+        /// Both sing, but not the same.
+        OTHER_WORDS("something else is sung here"),
+        /// Hardly anything fits.
+        SING_AGAIN("so much is off that singing it again is quicker");
+
+        private final String words;
+
+        Reason(String words) {
+            this.words = words;
+        }
+
+        /// As the interface says it.
+        public String words() {
+            return words;
+        }
+    }
+}
