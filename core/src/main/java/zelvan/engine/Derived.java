@@ -7,6 +7,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.timing.TimeMap;
 import zelvan.units.TimeSpan;
 
 /// Everything derived from one session.
@@ -28,7 +29,15 @@ public record Derived(Session session, Map<String, DerivedVoice> voices) {
         return session.guide().map(Voice::id).flatMap(this::voice).flatMap(DerivedVoice::analysis);
     }
 
-    /// The guide's phrases: the columns of the lock map.
+    /// When each moment of the guide sounds.
+    public TimeMap guideMap() {
+        return session.guide()
+                .flatMap(g -> voice(g.id()))
+                .map(g -> g.timing().map())
+                .orElse(TimeMap.IDENTITY);
+    }
+
+    /// The guide's phrases, as recorded: the columns of the lock map.
     public List<TimeSpan> guidePhrases() {
         return guideAnalysis().map(VoiceAnalysis::phrases).orElse(List.of());
     }

@@ -117,6 +117,12 @@ public final class MainWindow {
     }
 
     private List<Command> table() {
+        List<Command> all = new ArrayList<>(general());
+        all.addAll(RepairCommands.of(model));
+        return all;
+    }
+
+    private List<Command> general() {
         return List.of(
                 Command.of(
                         "open-folder",
@@ -137,12 +143,6 @@ public final class MainWindow {
                 Command.of("print", "File", "Print the voices…", "Shortcut+P", this::print),
                 Command.of("undo", "Edit", "Undo", "Shortcut+Z", model::undo),
                 Command.of("redo", "Edit", "Redo", "Shortcut+Shift+Z", model::redo),
-                Command.of(
-                        "protect",
-                        "Edit",
-                        "Protect the phrase, or lift that",
-                        "F",
-                        () -> SettingsView.toggleProtection(model)),
                 Command.of(
                         "all",
                         "Edit",
@@ -184,10 +184,10 @@ public final class MainWindow {
     }
 
     private void visitDoubt(int step) {
-        List<Doubts.Doubt> doubts = Doubts.in(model.derived().get());
+        List<Doubts.Place> doubts = Doubts.in(model.derived().get());
         if (!doubts.isEmpty()) {
             doubt = Math.floorMod(doubt < 0 && step < 0 ? -1 : doubt + step, doubts.size());
-            model.visit(doubts.get(doubt).voice().id(), doubts.get(doubt).phrase());
+            model.visit(doubts.get(doubt));
         }
     }
 

@@ -18,7 +18,6 @@ import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
 import javax.imageio.ImageIO;
 import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Doubts;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.theme.Theme;
 import zelvan.engine.AnalysisStore;
@@ -99,11 +98,7 @@ final class Screenshots {
                         .filter(v -> v.name().contains("right"))
                         .findFirst()
                         .orElseThrow();
-        List<Doubts.Doubt> doubts = Doubts.in(model.derived().get());
-        TimeSpan phrase =
-                doubts.isEmpty()
-                        ? model.derived().get().guidePhrases().get(4)
-                        : doubts.getFirst().phrase();
+        TimeSpan phrase = model.derived().get().guidePhrases().get(4);
         model.visit(voice.id(), phrase);
         model.viewport()
                 .set(new Viewport(phrase.startSeconds() - 0.2, phrase.startSeconds() + 2.4));

@@ -234,7 +234,7 @@ class MainWindowTest {
         robot.release(MouseButton.PRIMARY);
         waitUntilDerived();
 
-        List<Anchor> held = voice(right.name()).held();
+        List<Anchor> held = voice(right.name()).anchors();
         assertThat(held)
                 .singleElement()
                 .satisfies(a ->
@@ -249,7 +249,7 @@ class MainWindowTest {
 
         robot.interact(model::undo);
         waitUntilDerived();
-        assertThat(voice(right.name()).held()).isEmpty();
+        assertThat(voice(right.name()).anchors()).isEmpty();
         assertThat(derived(right.name()).timing().map().outputSecondsAt(anchor.sourceSeconds()))
                 .isEqualTo(shown);
     }
@@ -427,7 +427,9 @@ class MainWindowTest {
         assertThat(robot.lookup("#key-sheet").lookup(".label").queryAllAs(Label.class))
                 .extracting(Label::getText)
                 .contains(
-                        "Play or stop", "Next doubtful place", "Protect the phrase, or lift that");
+                        "Play or stop",
+                        "Next doubtful place",
+                        "Protect the range or the phrase, or lift that");
         robot.type(KeyCode.ESCAPE);
     }
 }

@@ -16,4 +16,8 @@ record Bead(
         Optional<LandmarkKind> kind,
         double sourceSeconds,
         double shownSeconds,
-        Optional<Anchor> anchor) {}
+        Optional<Anchor> anchor) {
+    Bead tiedTo(Anchor value) {
+        return new Bead(voiceId, kind, sourceSeconds, shownSeconds, Optional.of(value));
+    }
+}

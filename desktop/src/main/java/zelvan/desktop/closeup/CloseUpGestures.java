@@ -7,26 +7,36 @@ import javafx.scene.Cursor;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
-import zelvan.align.Anchor;
+import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Selection;
 import zelvan.desktop.model.Viewport;
-import zelvan.session.Edit;
+import zelvan.session.Protection;
+import zelvan.units.TimeSpan;
 
-/// Mouse in the close-up: drag a bead to hold it, double-click it to let go, click to play from
-/// there, wheel to zoom, with shift to move along.
+/// Mouse in the close-up.
+///
+/// A bead: drag to hold it, with shift to re-place it, double-click to let go. A ribbon: drag out a
+/// range, with alt to protect it at once; double-click to add a landmark, with alt a consonant's;
+/// click to play from there. An edge of a protected stretch: drag. Wheel to zoom, with shift to
+/// move along.
 final class CloseUpGestures {
     private static final double REACH_PIXELS = 9;
+    private static final double EDGE_PIXELS = 6;
     private static final double SNAP_PIXELS = 7;
+    private static final double STILL_PIXELS = 4;
     private static final double ZOOM_STEP = 0.85;
 
     private final AppModel model;
     private final PaintedRegion region;
-    private Optional<CloseUpPainter.Drag> drag = Optional.empty();
+    private Optional<BeadDrag> beadDrag = Optional.empty();
+    private Optional<RangeDrag> rangeDrag = Optional.empty();
     private double locked = 1;
-    private long gesture;
+    private double pressedX;
+    private boolean moved;
 
     CloseUpGestures(AppModel model, PaintedRegion region) {
         this.model = model;
@@ -38,8 +48,9 @@ final class CloseUpGestures {
         region.setOnScroll(this::scrolled);
     }
 
-    Optional<CloseUpPainter.Drag> drag() {
-        return drag;
+    /// The bead under the mouse and where it is now.
+    Optional<BeadDrag.At> drag() {
+        return beadDrag.map(BeadDrag::at);
     }
 
     /// How far the ribbons have slid, as they are painted.
@@ -55,6 +66,10 @@ final class CloseUpGestures {
         return view().secondsAt(x, region.getWidth());
     }
 
+    private double x(double seconds) {
+        return view().x(seconds, region.getWidth());
+    }
+
     private Optional<Lane> laneAt(double y) {
         return Lane.of(model, region.getHeight()).stream()
                 .filter(l -> y >= l.top() && y < l.top() + l.height())
@@ -63,107 +78,156 @@ final class CloseUpGestures {
 
     private Optional<Bead> beadAt(double x, double y) {
         return laneAt(y)
-                .filter(lane -> !lane.isGuide())
                 .flatMap(lane ->
                         lane.beads(locked).stream()
-                                .filter(b ->
-                                        Math.abs(view().x(b.shownSeconds(), region.getWidth()) - x)
-                                                < REACH_PIXELS)
+                                .filter(b -> Math.abs(x(b.shownSeconds()) - x) < REACH_PIXELS)
                                 .min(
-                                        Comparator.comparingDouble(b ->
-                                                Math.abs(
-                                                        view().x(
-                                                                                b.shownSeconds(),
-                                                                                region.getWidth())
-                                                                - x))));
+                                        Comparator.comparingDouble(
+                                                b -> Math.abs(x(b.shownSeconds()) - x))));
+    }
+
+    /// A protected stretch whose beginning or end is under the mouse.
+    private Optional<RangeDrag> edgeAt(double x, double y) {
+        Optional<Lane> lane = laneAt(y);
+        if (lane.isEmpty()) {
+            return Optional.empty();
+        }
+        for (Protection protection : lane.get().voice().protections()) {
+            TimeSpan span = protection.span();
+            double start = x(lane.get().shown(locked).applyAsDouble(span.startSeconds()));
+            double end = x(lane.get().shown(locked).applyAsDouble(span.endSeconds()));
+            if (Math.abs(start - x) < EDGE_PIXELS) {
+                return Optional.of(
+                        RangeDrag.ofEdge(model, lane.get(), locked, protection, span.endSeconds()));
+            }
+            if (Math.abs(end - x) < EDGE_PIXELS) {
+                return Optional.of(
+                        RangeDrag.ofEdge(
+                                model, lane.get(), locked, protection, span.startSeconds()));
+            }
+        }
+        return Optional.empty();
     }
 
     private void pressed(MouseEvent event) {
         region.requestFocus();
-        Optional<Bead> bead =
-                event.getButton() == MouseButton.PRIMARY
-                        ? beadAt(event.getX(), event.getY())
-                        : Optional.empty();
-        if (bead.isPresent() && event.getClickCount() == 2) {
-            release(bead.get());
+        beadDrag = Optional.empty();
+        rangeDrag = Optional.empty();
+        pressedX = event.getX();
+        moved = false;
+        Optional<Lane> lane = laneAt(event.getY());
+        if (event.getButton() != MouseButton.PRIMARY || lane.isEmpty()) {
             return;
         }
-        drag = bead.map(b -> new CloseUpPainter.Drag(b, b.shownSeconds()));
-        gesture++;
+        Optional<Bead> bead = beadAt(event.getX(), event.getY());
+        if (event.getClickCount() == 2) {
+            bead.ifPresentOrElse(
+                    b -> model.repairs().letGo(b.voiceId(), b.sourceSeconds()),
+                    () -> addLandmark(lane.get(), event));
+        } else if (bead.isPresent()) {
+            model.focus().set(new Focus.OnBead(bead.get().voiceId(), bead.get().sourceSeconds()));
+            beadDrag =
+                    Optional.of(
+                            new BeadDrag(
+                                    model, lane.get(), bead.get(), event.isShiftDown(), locked));
+        } else {
+            rangeDrag =
+                    edgeAt(event.getX(), event.getY())
+                            .or(() ->
+                                    Optional.of(
+                                            RangeDrag.of(
+                                                    model,
+                                                    lane.get(),
+                                                    locked,
+                                                    secondsAt(event.getX()))));
+        }
     }
 
-    private void release(Bead bead) {
-        Optional<Anchor> anchor = bead.anchor().filter(Anchor::held);
-        anchor.flatMap(a -> heldAnchor(bead.voiceId(), a))
-                .ifPresent(a ->
-                        model.apply(
-                                new Edit.ReleaseAnchor(bead.voiceId(), nameOf(bead.voiceId()), a)));
-    }
-
-    private Optional<Anchor> heldAnchor(String voiceId, Anchor anchor) {
-        return model.session().voice(voiceId).stream()
-                .flatMap(v -> v.held().stream())
-                .filter(a -> Math.abs(a.sourceSeconds() - anchor.sourceSeconds()) < 1e-6)
-                .findFirst();
-    }
-
-    private String nameOf(String voiceId) {
-        return model.session().voice(voiceId).map(v -> v.name()).orElse("");
+    private void addLandmark(Lane lane, MouseEvent event) {
+        model.repairs()
+                .addLandmark(
+                        lane.voice().id(),
+                        event.isAltDown() ? LandmarkKind.CONSONANT : LandmarkKind.VOWEL,
+                        lane.source(locked).applyAsDouble(secondsAt(event.getX())));
     }
 
     private void dragged(MouseEvent event) {
-        if (drag.isEmpty()) {
+        moved |= Math.abs(event.getX() - pressedX) >= STILL_PIXELS;
+        if (!moved) {
             return;
         }
-        double seconds =
-                Math.max(0, event.isAltDown() ? secondsAt(event.getX()) : snapped(event.getX()));
-        Bead bead = drag.get().bead();
-        drag = Optional.of(new CloseUpPainter.Drag(bead, seconds));
-        model.apply(
-                new Edit.HoldAnchor(
-                        bead.voiceId(),
-                        nameOf(bead.voiceId()),
-                        Anchor.held(bead.sourceSeconds(), seconds),
-                        gesture));
+        beadDrag.ifPresent(drag ->
+                drag.to(
+                        Math.max(
+                                0,
+                                event.isAltDown() || drag.isReplacing()
+                                        ? secondsAt(event.getX())
+                                        : snapped(event.getX(), drag))));
+        rangeDrag.ifPresent(drag -> drag.to(secondsAt(event.getX())));
         region.repaint();
     }
 
-    /// Near one of the guide's moments, that moment.
-    private double snapped(double x) {
-        List<Lane> lanes = Lane.of(model, region.getHeight());
-        return lanes.stream()
-                .filter(Lane::isGuide)
-                .flatMap(l -> l.beads(0).stream())
-                .mapToDouble(Bead::shownSeconds)
-                .filter(s -> Math.abs(view().x(s, region.getWidth()) - x) < SNAP_PIXELS)
-                .boxed()
-                .min(Comparator.comparingDouble(s -> Math.abs(view().x(s, region.getWidth()) - x)))
+    /// Near one of the guide's moments, that moment; for the guide itself, near a line of the grid.
+    private double snapped(double x, BeadDrag drag) {
+        List<Double> moments =
+                drag.isOfGuide()
+                        ? model.session()
+                                .grid()
+                                .map(g ->
+                                        g.linesIn(
+                                                new TimeSpan(
+                                                        view().startSeconds(),
+                                                        view().endSeconds())))
+                                .orElse(List.of())
+                        : Lane.of(model, region.getHeight()).stream()
+                                .filter(Lane::isGuide)
+                                .flatMap(l -> l.beads(1).stream())
+                                .map(Bead::shownSeconds)
+                                .toList();
+        return moments.stream()
+                .filter(s -> Math.abs(x(s) - x) < SNAP_PIXELS)
+                .min(Comparator.comparingDouble(s -> Math.abs(x(s) - x)))
                 .orElse(secondsAt(x));
     }
 
     private void released(MouseEvent event) {
-        if (drag.isEmpty() && event.getButton() == MouseButton.PRIMARY) {
-            laneAt(event.getY())
-                    .filter(l -> !l.isGuide())
-                    .ifPresent(l -> {
-                        Selection now = model.selection().get();
-                        model.select(
-                                event.isShortcutDown()
-                                        ? now.toggling(l.voice().id())
-                                        : new Selection(
-                                                Optional.empty(),
-                                                List.of(l.voice().id()),
-                                                now.phrase()));
-                    });
-            model.seek(Math.max(0, secondsAt(event.getX())));
+        boolean click = !moved && beadDrag.isEmpty() && event.getButton() == MouseButton.PRIMARY;
+        if (click && event.getClickCount() == 1) {
+            clicked(event);
+        } else if (moved && event.isAltDown()) {
+            rangeDrag.ifPresent(RangeDrag::protect);
         }
-        drag = Optional.empty();
+        beadDrag = Optional.empty();
+        rangeDrag = Optional.empty();
         region.repaint();
     }
 
+    private void clicked(MouseEvent event) {
+        double seconds = secondsAt(event.getX());
+        laneAt(event.getY())
+                .ifPresent(lane -> {
+                    Selection now = model.selection().get();
+                    String id = lane.voice().id();
+                    model.select(
+                            event.isShortcutDown()
+                                    ? now.toggling(id)
+                                    : new Selection(Optional.empty(), List.of(id), now.phrase()));
+                    double source = lane.source(locked).applyAsDouble(seconds);
+                    model.focus()
+                            .set(
+                                    lane.voice().protections().stream()
+                                            .filter(p -> p.span().contains(source))
+                                            .findFirst()
+                                            .<Focus>map(p -> new Focus.OnProtection(id, p))
+                                            .orElse(Focus.NOTHING));
+                });
+        model.seek(Math.max(0, seconds));
+    }
+
     private void hovered(MouseEvent event) {
-        region.setCursor(
-                beadAt(event.getX(), event.getY()).isPresent() ? Cursor.H_RESIZE : Cursor.DEFAULT);
+        boolean bead = beadAt(event.getX(), event.getY()).isPresent();
+        boolean edge = !bead && edgeAt(event.getX(), event.getY()).isPresent();
+        region.setCursor(bead ? Cursor.H_RESIZE : edge ? Cursor.E_RESIZE : Cursor.DEFAULT);
     }
 
     private void scrolled(ScrollEvent event) {

@@ -13,11 +13,13 @@ import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.session.Protection;
 import zelvan.units.Decibels;
+import zelvan.units.Grid;
 import zelvan.units.TimeSpan;
 
 /// Paints the Time lens: ribbons of energy, beads where syllables start and sounds end, and threads
@@ -32,6 +34,7 @@ final class CloseUpPainter {
     private static final double THINNEST = 0.02;
     private static final double LOCKED_SECONDS = 0.004;
     private static final double FULL_COLOUR_SECONDS = 0.06;
+    private static final double CLOSEST_LINES_PIXELS = 8;
     static final double BEAD_RADIUS = 4.5;
 
     private final AppModel model;
@@ -45,11 +48,16 @@ final class CloseUpPainter {
     /// @param locked how far the ribbons have slid: 0 as recorded, 1 as edited
     /// @param dragged the bead under the mouse and where it is held now
     void paint(
-            GraphicsContext g, double width, double height, double locked, Optional<Drag> dragged) {
+            GraphicsContext g,
+            double width,
+            double height,
+            double locked,
+            Optional<BeadDrag.At> dragged) {
         Palette colours = theme.palette().get();
         Viewport view = model.viewport().get();
         List<Lane> lanes = Lane.of(model, height);
         ruler(g, colours, view, width);
+        grid(g, colours, view, width, height);
         for (Lane lane : lanes) {
             if (lane.isGuide()) {
                 guideLines(
@@ -58,7 +66,8 @@ final class CloseUpPainter {
                         view,
                         lane,
                         width,
-                        lanes.getLast().top() + lanes.getLast().height());
+                        lanes.getLast().top() + lanes.getLast().height(),
+                        locked);
             }
         }
         for (Lane lane : lanes) {
@@ -82,6 +91,40 @@ final class CloseUpPainter {
             double x = view.x(t, width);
             g.strokeLine(x, Lane.RULER_HEIGHT - 6, x, Lane.RULER_HEIGHT);
             g.fillText(label(t, step), x + 3, Lane.RULER_HEIGHT / 2 - 1);
+        }
+    }
+
+    /// Lines where notes may begin; bars stand out, and say their number.
+    private void grid(
+            GraphicsContext g, Palette colours, Viewport view, double width, double height) {
+        Optional<Grid> grid = model.session().grid();
+        if (grid.isEmpty()) {
+            return;
+        }
+        List<Double> lines =
+                grid.get().linesIn(new TimeSpan(view.startSeconds(), view.endSeconds()));
+        boolean crowded = lines.size() > width / CLOSEST_LINES_PIXELS;
+        for (double line : lines) {
+            double beat = grid.get().tempo().beatAt(line);
+            boolean onBeat = Math.abs(beat - Math.rint(beat)) < 1e-6;
+            boolean bar = onBeat && Math.rint(beat) % grid.get().tempo().beatsPerBar() == 0;
+            if (bar || !crowded) {
+                double x = view.x(line, width);
+                g.setStroke(
+                        colours.line().interpolate(colours.quiet(), bar ? 0.7 : onBeat ? 0.3 : 0));
+                g.setLineDashes(bar ? new double[0] : new double[] {1, 4});
+                g.strokeLine(x, Lane.RULER_HEIGHT, x, height);
+                g.setLineDashes();
+                if (bar) {
+                    g.setFill(colours.quiet());
+                    g.setTextAlign(TextAlignment.RIGHT);
+                    String position = grid.get().tempo().position(line);
+                    g.fillText(
+                            position.substring(0, position.indexOf('.')),
+                            x - 3,
+                            Lane.RULER_HEIGHT / 2 - 1);
+                }
+            }
         }
     }
 
@@ -110,8 +153,9 @@ final class CloseUpPainter {
             Viewport view,
             Lane guide,
             double width,
-            double bottom) {
-        for (Bead bead : guide.beads(0)) {
+            double bottom,
+            double locked) {
+        for (Bead bead : guide.beads(locked)) {
             double x = view.x(bead.shownSeconds(), width);
             if (x > -10 && x < width + 10) {
                 g.setStroke(
@@ -135,7 +179,7 @@ final class CloseUpPainter {
             Lane lane,
             double width,
             double locked,
-            Optional<Drag> dragged) {
+            Optional<BeadDrag.At> dragged) {
         Color colour = lane.isGuide() ? colours.guide() : colours.hue(lane.stackIndex());
         boolean selected = model.selection().get().has(lane.voice().id());
         if (selected) {
@@ -145,7 +189,7 @@ final class CloseUpPainter {
         double room = lane.isGuide() ? 0.2 : THREAD_ROOM;
         double centre = lane.top() + lane.height() * (room + (1 - room) / 2);
         double half = lane.height() * (1 - room) / 2 - 4;
-        DoubleUnaryOperator shown = lane.shown(lane.isGuide() ? 0 : locked);
+        DoubleUnaryOperator shown = lane.shown(locked);
         ribbon(
                 g,
                 view,
@@ -155,6 +199,7 @@ final class CloseUpPainter {
                 width,
                 centre,
                 half);
+        range(g, colours, view, lane, shown, width);
         protections(g, colours, view, lane, shown, width, centre, half);
         for (TimeSpan alone : lane.made().alignment().unmatched()) {
             double x = view.x(shown.applyAsDouble(alone.startSeconds()), width);
@@ -170,18 +215,39 @@ final class CloseUpPainter {
                 g.fillText("not in the guide", Math.max(4, x), lane.top() + 18);
             }
         }
+        DoubleUnaryOperator guideShown = Lane.guideShown(model, locked);
         for (Bead bead : lane.beads(locked)) {
             double at =
                     dragged.filter(d -> d.isOf(bead))
-                            .map(Drag::seconds)
+                            .map(BeadDrag.At::seconds)
                             .orElse(bead.shownSeconds());
             double x = view.x(at, width);
             if (x < -40 || x > width + 40) {
                 continue;
             }
-            bead.anchor()
-                    .ifPresent(anchor -> thread(g, colours, view, lane, anchor, at, width, centre));
+            if (!lane.isGuide()) {
+                bead.anchor()
+                        .ifPresent(anchor ->
+                                thread(
+                                        g,
+                                        colours,
+                                        view,
+                                        lane,
+                                        anchor,
+                                        guideShown,
+                                        at,
+                                        width,
+                                        centre));
+            }
             bead(g, colours, lane, bead, colour, x, centre);
+            if (isFocused(bead)) {
+                g.setStroke(colours.text());
+                g.strokeRect(
+                        x - BEAD_RADIUS - 6,
+                        centre - BEAD_RADIUS - 6,
+                        2 * BEAD_RADIUS + 12,
+                        2 * BEAD_RADIUS + 12);
+            }
         }
         name(g, colours, lane);
         g.setStroke(colours.line());
@@ -264,12 +330,14 @@ final class CloseUpPainter {
             Viewport view,
             Lane lane,
             Anchor anchor,
+            DoubleUnaryOperator guideShown,
             double at,
             double width,
             double centre) {
-        double offset = at - anchor.guideSeconds();
+        double guide = guideShown.applyAsDouble(anchor.guideSeconds());
+        double offset = at - guide;
         double top = lane.top() + 3;
-        double x = view.x(anchor.guideSeconds(), width);
+        double x = view.x(guide, width);
         double share = Math.clamp((Math.abs(offset) - LOCKED_SECONDS) / FULL_COLOUR_SECONDS, 0, 1);
         Color off = offset < 0 ? colours.early() : colours.late();
         g.setStroke(
@@ -293,7 +361,7 @@ final class CloseUpPainter {
             Color colour,
             double x,
             double y) {
-        boolean held = bead.anchor().map(Anchor::held).orElse(false);
+        boolean held = bead.anchor().map(Anchor::byUser).orElse(false);
         double r = BEAD_RADIUS;
         g.setFill(held ? colours.accent() : colour.interpolate(colours.text(), 0.35));
         g.setStroke(colours.surface());
@@ -313,17 +381,43 @@ final class CloseUpPainter {
                 g.strokeRect(x - 2, y - r - 2, 4, 2 * r + 4);
             }
         }
-        if (held) {
+        if (bead.anchor().map(Anchor::held).orElse(false)) {
             g.setStroke(colours.accent());
             g.strokeOval(x - r - 3, y - r - 3, 2 * r + 6, 2 * r + 6);
-        } else if (bead.anchor().map(lane::isDoubtful).orElse(false)) {
+        } else if (!held && bead.anchor().map(lane::isDoubtful).orElse(false)) {
             g.setFill(colours.surface());
             g.fillOval(x - r + 2, y - r + 2, 2 * r - 4, 2 * r - 4);
         }
     }
 
+    private boolean isFocused(Bead bead) {
+        return model.focus().get() instanceof Focus.OnBead(String voiceId, double source)
+                && voiceId.equals(bead.voiceId())
+                && Math.abs(source - bead.sourceSeconds()) < 1e-6;
+    }
+
+    /// What is dragged out.
+    private void range(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane lane,
+            DoubleUnaryOperator shown,
+            double width) {
+        if (model.focus().get() instanceof Focus.OnRange(String voiceId, TimeSpan span)
+                && voiceId.equals(lane.voice().id())) {
+            double x = view.x(shown.applyAsDouble(span.startSeconds()), width);
+            double end = view.x(shown.applyAsDouble(span.endSeconds()), width);
+            g.setFill(colours.accent().deriveColor(0, 1, 1, 0.16));
+            g.fillRect(x, lane.top() + 1, end - x, lane.height() - 2);
+            g.setStroke(colours.accent());
+            g.strokeLine(x, lane.top() + 1, x, lane.top() + lane.height() - 2);
+            g.strokeLine(end, lane.top() + 1, end, lane.top() + lane.height() - 2);
+        }
+    }
+
     /// A fence across the ribbon, with its word.
-    private static void protections(
+    private void protections(
             GraphicsContext g,
             Palette colours,
             Viewport view,
@@ -338,7 +432,15 @@ final class CloseUpPainter {
             if (end < 0 || x > width) {
                 continue;
             }
-            g.setStroke(colours.text().deriveColor(0, 1, 1, 0.7));
+            boolean focused =
+                    model.focus().get() instanceof Focus.OnProtection(String id, Protection p)
+                            && id.equals(lane.voice().id())
+                            && p.equals(protection);
+            g.setStroke(focused ? colours.accent() : colours.text().deriveColor(0, 1, 1, 0.7));
+            g.setLineWidth(2);
+            g.strokeLine(x, centre - half, x, centre + half);
+            g.strokeLine(end, centre - half, end, centre + half);
+            g.setLineWidth(1);
             for (double at = x; at <= end; at += 9) {
                 g.strokeLine(at, centre - half, at, centre + half);
             }
@@ -347,18 +449,7 @@ final class CloseUpPainter {
             g.setFill(colours.text());
             g.setFont(Theme.strongFont(11));
             g.setTextAlign(TextAlignment.LEFT);
-            g.fillText(protection.kind().word(), Math.max(4, x) + 4, centre - half - 6);
-        }
-    }
-
-    /// A bead being dragged.
-    ///
-    /// @param bead as it was when it was taken
-    /// @param seconds where it is held now
-    record Drag(Bead bead, double seconds) {
-        boolean isOf(Bead other) {
-            return other.voiceId().equals(bead.voiceId())
-                    && Math.abs(other.sourceSeconds() - bead.sourceSeconds()) < 1e-6;
+            g.fillText(protection.words(), Math.max(4, x) + 4, centre - half - 6);
         }
     }
 }

@@ -42,6 +42,7 @@ public final class CloseUpView {
         model.history().subscribe(ignored -> refresh());
         model.derived().subscribe(ignored -> refresh());
         model.selection().subscribe(ignored -> refresh());
+        model.focus().subscribe(ignored -> region.repaint());
         model.viewport().subscribe(ignored -> region.repaint());
         model.version().subscribe(this::slideTo);
         theme.palette().subscribe(ignored -> region.repaint());

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import zelvan.align.Anchor;
 import zelvan.analysis.Landmark;
+import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Selection;
@@ -14,6 +15,7 @@ import zelvan.measure.LockMeter;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.timing.TimeMap;
 
 /// One voice in the close-up: where its ribbon lies and which beads are on it.
 ///
@@ -102,10 +104,23 @@ record Lane(
     ///
     /// @param locked 0 as recorded, 1 as edited, between them while the ribbons slide
     DoubleUnaryOperator shown(double locked) {
+        return between(made.timing().map(), locked);
+    }
+
+    private static DoubleUnaryOperator between(TimeMap map, double locked) {
         return source ->
-                locked == 0
-                        ? source
-                        : source + locked * (made.timing().map().outputSecondsAt(source) - source);
+                locked == 0 ? source : source + locked * (map.outputSecondsAt(source) - source);
+    }
+
+    /// What of the source is shown at a moment, once the ribbons have slid.
+    DoubleUnaryOperator source(double locked) {
+        TimeMap map = made.timing().map();
+        return shown -> locked < 0.5 ? shown : map.sourceSecondsAt(shown);
+    }
+
+    /// Where a moment of the guide is shown.
+    static DoubleUnaryOperator guideShown(AppModel model, double locked) {
+        return between(model.derived().get().guideMap(), locked);
     }
 
     /// The beads of the ribbon, in order.
@@ -113,19 +128,18 @@ record Lane(
         DoubleUnaryOperator shown = shown(locked);
         List<Bead> beads = new ArrayList<>();
         if (isGuide()) {
-            for (Landmark landmark : analysis.landmarks()) {
-                beads.add(
-                        new Bead(
-                                voice.id(),
-                                Optional.of(landmark.kind()),
-                                landmark.seconds(),
-                                landmark.seconds(),
-                                Optional.empty()));
+            for (Landmark landmark : voice.marks().of(analysis)) {
+                beads.add(bead(Optional.of(landmark.kind()), landmark.seconds(), shown));
+            }
+            for (Anchor anchor : voice.anchors()) {
+                if (beads.stream().noneMatch(b -> isAt(b, anchor))) {
+                    beads.add(bead(anchor.kind(), anchor.sourceSeconds(), shown));
+                }
             }
             return beads;
         }
         for (Anchor anchor : made.alignment().anchors()) {
-            if (anchor.kind().isPresent() || anchor.held()) {
+            if (anchor.kind().isPresent() || anchor.byUser()) {
                 beads.add(
                         new Bead(
                                 voice.id(),
@@ -136,6 +150,27 @@ record Lane(
             }
         }
         return beads;
+    }
+
+    private static boolean isAt(Bead bead, Anchor anchor) {
+        return Math.abs(bead.sourceSeconds() - anchor.sourceSeconds()) < 1e-6;
+    }
+
+    /// Of the guide: tied only to what the user has set.
+    private Bead bead(
+            Optional<LandmarkKind> kind, double sourceSeconds, DoubleUnaryOperator shown) {
+        Bead free =
+                new Bead(
+                        voice.id(),
+                        kind,
+                        sourceSeconds,
+                        shown.applyAsDouble(sourceSeconds),
+                        Optional.empty());
+        return voice.anchors().stream()
+                .filter(a -> isAt(free, a))
+                .findFirst()
+                .map(free::tiedTo)
+                .orElse(free);
     }
 
     boolean isDoubtful(Anchor anchor) {

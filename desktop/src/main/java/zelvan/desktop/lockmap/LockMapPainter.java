@@ -14,6 +14,7 @@ import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.engine.Derived;
 import zelvan.engine.DerivedVoice;
+import zelvan.measure.Doubt;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
 import zelvan.play.Version;
@@ -30,6 +31,7 @@ final class LockMapPainter {
     static final double RULER_HEIGHT = 24;
     private static final double WIDEST_SECONDS = 0.08;
     private static final double GAP = 2;
+    private static final double NARROWEST_DOUBT_PIXELS = 9;
 
     private final AppModel model;
     private final Theme theme;
@@ -134,6 +136,9 @@ final class LockMapPainter {
                 g.setLineWidth(1);
             }
         }
+        for (Doubt doubt : made.lock().doubts()) {
+            doubt(g, colours, doubt, y + GAP / 2, h, width, song);
+        }
     }
 
     private boolean isSelected(Voice voice, LockMap.Cell cell) {
@@ -178,7 +183,12 @@ final class LockMapPainter {
         g.strokeLine(middle, y + h / 2 - 1, middle + side * half * reach, y + h / 2 - 1);
         g.setStroke(colours.quiet());
         g.strokeLine(middle, y + 3, middle, y + h - 5);
-        texture(g, colours, cell, x, y, w, h);
+        if (cell.state() == LockMap.State.PROTECTED) {
+            g.setStroke(colours.text());
+            for (double at = x + 3; at < x + w - 2; at += 6) {
+                g.strokeLine(at, y + 1, at, y + 4);
+            }
+        }
         if (w > 44) {
             g.setFill(share > 0.05 ? colours.text() : colours.quiet());
             g.setFont(Theme.font(11));
@@ -191,37 +201,33 @@ final class LockMapPainter {
         }
     }
 
-    private static void texture(
+    /// A doubtful place is hatched; where singing again is better, or something else is sung,
+    /// twice.
+    private static void doubt(
             GraphicsContext g,
             Palette colours,
-            LockMap.Cell cell,
-            double x,
+            Doubt doubt,
             double y,
-            double w,
-            double h) {
-        g.setStroke(colours.text());
-        switch (cell.state()) {
-            case PROTECTED -> {
-                for (double at = x + 3; at < x + w - 2; at += 6) {
-                    g.strokeLine(at, y + 1, at, y + 4);
-                }
+            double h,
+            double width,
+            double song) {
+        double x = doubt.span().startSeconds() / song * width;
+        double w = Math.max(NARROWEST_DOUBT_PIXELS, doubt.span().seconds() / song * width);
+        boolean whole =
+                doubt.reason() == Doubt.Reason.SING_AGAIN
+                        || doubt.reason() == Doubt.Reason.OTHER_WORDS;
+        g.save();
+        g.beginPath();
+        g.rect(x, y, w, h);
+        g.clip();
+        g.setStroke(colours.text().deriveColor(0, 1, 1, 0.65));
+        for (double at = x - h; at < x + w; at += 5) {
+            g.strokeLine(at, y + h, at + h, y);
+            if (whole) {
+                g.strokeLine(at, y, at + h, y + h);
             }
-            case DOUBTFUL, SING_AGAIN -> {
-                g.save();
-                g.beginPath();
-                g.rect(x, y, w, h);
-                g.clip();
-                g.setStroke(colours.text().deriveColor(0, 1, 1, 0.4));
-                for (double at = x - h; at < x + w; at += 7) {
-                    g.strokeLine(at, y + h, at + h, y);
-                    if (cell.state() == LockMap.State.SING_AGAIN) {
-                        g.strokeLine(at, y, at + h, y + h);
-                    }
-                }
-                g.restore();
-            }
-            case MATCHED, SILENT -> {}
         }
+        g.restore();
     }
 
     /// What the close-up shows, as a frame over all rows.

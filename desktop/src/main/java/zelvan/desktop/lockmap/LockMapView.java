@@ -170,9 +170,11 @@ public final class LockMapView {
                 .voice(voice.id())
                 .filter(d -> d.lock().before().count() > 0)
                 .map(d ->
-                        number(d.lock().before().medianSeconds())
-                                + " → "
-                                + d.lock().after().medianText())
+                        d.lock().isHopeless()
+                                ? "sing again"
+                                : number(d.lock().before().medianSeconds())
+                                        + " → "
+                                        + d.lock().after().medianText())
                 .orElse("");
     }
 
@@ -248,6 +250,7 @@ public final class LockMapView {
                     case MATCHED -> "";
                     case SILENT -> "\nsilent here";
                     case DOUBTFUL -> "\ndoubtful: look at this match";
+                    case OTHER_WORDS -> "\nsomething else is sung here";
                     case SING_AGAIN -> "\nso far off that singing it again is quicker";
                     case PROTECTED -> "\nprotected";
                 };

@@ -35,11 +35,15 @@ import zelvan.session.History;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
 import zelvan.session.Voice;
+import zelvan.timing.TimeMap;
 import zelvan.units.TimeSpan;
 
 /// The window's state. All properties change on the window's thread only.
 public final class AppModel implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(AppModel.class);
+
+    /// A doubtful place is shown with at least this much to both sides of its middle.
+    private static final double SHORTEST_PLACE_SECONDS = 0.9;
 
     private final Engine engine;
     private final Player player;
@@ -49,6 +53,8 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<Derived> derived = new SimpleObjectProperty<>(Derived.NOTHING);
     private final ObjectProperty<Selection> selection =
             new SimpleObjectProperty<>(Selection.NOTHING);
+    private final ObjectProperty<Focus> focus = new SimpleObjectProperty<>(Focus.NOTHING);
+    private final Repairs repairs = new Repairs(this);
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
     private final ObjectProperty<Version> version = new SimpleObjectProperty<>(Version.LOCKED);
     private final BooleanProperty stale = new SimpleBooleanProperty();
@@ -83,6 +89,16 @@ public final class AppModel implements AutoCloseable {
 
     public ObjectProperty<Selection> selection() {
         return selection;
+    }
+
+    /// What keys act on in the close-up.
+    public ObjectProperty<Focus> focus() {
+        return focus;
+    }
+
+    /// What can be done to mend a match.
+    public Repairs repairs() {
+        return repairs;
     }
 
     public ObjectProperty<Viewport> viewport() {
@@ -167,9 +183,17 @@ public final class AppModel implements AutoCloseable {
                                 session().voices().stream()
                                         .map(Voice::id)
                                         .collect(Collectors.toSet())));
+        if (focus.get() instanceof Focus.OnProtection p && !isThere(p)) {
+            focus.set(Focus.NOTHING);
+        }
         refreshProgram();
         derive();
         autosave();
+    }
+
+    private boolean isThere(Focus.OnProtection focused) {
+        return session().voice(focused.voiceId()).stream()
+                .anyMatch(v -> v.protections().contains(focused.protection()));
     }
 
     private void derive() {
@@ -387,7 +411,7 @@ public final class AppModel implements AutoCloseable {
         return selection
                 .get()
                 .phrase()
-                .map(p -> p.widenedBy(0.3))
+                .map(p -> sounding(p).widenedBy(0.3))
                 .map(p -> new TimeSpan(Math.max(0, p.startSeconds()), p.endSeconds()))
                 .orElse(new TimeSpan(viewport.get().startSeconds(), viewport.get().endSeconds()));
     }
@@ -401,19 +425,38 @@ public final class AppModel implements AutoCloseable {
         }
     }
 
+    /// A stretch of the guide where it sounds.
+    private TimeSpan sounding(TimeSpan guideSpan) {
+        TimeMap guide = derived.get().guideMap();
+        return new TimeSpan(
+                guide.outputSecondsAt(guideSpan.startSeconds()),
+                guide.outputSecondsAt(guideSpan.endSeconds()));
+    }
+
     /// Shows a phrase in the close-up.
     public void show(TimeSpan phrase) {
-        TimeSpan wide = phrase.widenedBy(Math.max(0.25, 0.08 * phrase.seconds()));
+        TimeSpan wide = sounding(phrase).widenedBy(Math.max(0.25, 0.08 * phrase.seconds()));
         viewport.set(new Viewport(Math.max(0, wide.startSeconds()), wide.endSeconds()));
+    }
+
+    /// Selects the voice of a doubtful place, shows the place, and loops its phrase.
+    public void visit(Doubts.Place place) {
+        visit(place.voice().id(), place.phrase());
+        TimeSpan span = place.doubt().span();
+        double middle = sounding(span).middleSeconds();
+        double half = Math.max(SHORTEST_PLACE_SECONDS, span.seconds());
+        viewport.set(
+                new Viewport(Math.max(0, middle - half), Math.max(0, middle - half) + 2 * half));
     }
 
     /// Selects a phrase of a voice, shows it, and loops it.
     public void visit(String voiceId, TimeSpan phrase) {
+        focus.set(Focus.NOTHING);
         selection.set(Selection.ofCell(voiceId, phrase));
         show(phrase);
         setLooping(true);
         if (!player.playing()) {
-            seek(Math.max(0, phrase.startSeconds() - 0.3));
+            seek(Math.max(0, sounding(phrase).startSeconds() - 0.3));
         }
     }
 

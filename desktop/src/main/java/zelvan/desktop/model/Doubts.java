@@ -4,33 +4,33 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import zelvan.engine.Derived;
-import zelvan.engine.DerivedVoice;
-import zelvan.measure.LockMap;
+import zelvan.measure.Doubt;
 import zelvan.session.Voice;
 import zelvan.units.TimeSpan;
 
 /// The places that the program itself does not trust, in the order of the song.
 public final class Doubts {
     /// One of them.
-    public record Doubt(Voice voice, TimeSpan phrase, LockMap.State state) {}
+    ///
+    /// @param phrase of the guide, in which it lies
+    public record Place(Voice voice, Doubt doubt, TimeSpan phrase) {}
 
     private Doubts() {}
 
-    public static List<Doubt> in(Derived derived) {
-        List<Doubt> doubts = new ArrayList<>();
+    public static List<Place> in(Derived derived) {
+        List<Place> places = new ArrayList<>();
         for (Voice voice : derived.session().followers()) {
-            DerivedVoice made = derived.voice(voice.id()).orElse(null);
-            if (made == null) {
-                continue;
-            }
-            for (LockMap.Cell cell : made.lock().cells()) {
-                if (cell.state() == LockMap.State.DOUBTFUL
-                        || cell.state() == LockMap.State.SING_AGAIN) {
-                    doubts.add(new Doubt(voice, cell.phrase(), cell.state()));
-                }
-            }
+            derived.voice(voice.id()).stream()
+                    .flatMap(made -> made.lock().doubts().stream())
+                    .forEach(doubt -> places.add(new Place(voice, doubt, phrase(derived, doubt))));
         }
-        doubts.sort(Comparator.comparingDouble(d -> d.phrase().startSeconds()));
-        return doubts;
+        places.sort(Comparator.comparingDouble(p -> p.doubt().span().startSeconds()));
+        return places;
+    }
+
+    private static TimeSpan phrase(Derived derived, Doubt doubt) {
+        return derived.guidePhrases().stream()
+                .max(Comparator.comparingDouble(p -> p.sharedSeconds(doubt.span())))
+                .orElse(doubt.span());
     }
 }

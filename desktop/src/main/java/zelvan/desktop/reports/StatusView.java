@@ -1,6 +1,7 @@
 package zelvan.desktop.reports;
 
 import java.util.List;
+import java.util.Locale;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -26,6 +27,7 @@ import zelvan.desktop.theme.Theme;
 public final class StatusView {
     private final AppModel model;
     private final Button doubts = new Button();
+    private final Button places = new Button();
     private final Label state = new Label();
     private final ProgressBar progress = new ProgressBar();
     private final Button cancel = new Button("Cancel");
@@ -38,6 +40,11 @@ public final class StatusView {
         doubts.setId("doubts");
         doubts.setTooltip(new Tooltip(commands.get("next-doubt").tip()));
         doubts.setOnAction(e -> commands.get("next-doubt").action().run());
+        places.setId("doubt-list");
+        places.setAccessibleText("All doubtful places");
+        places.setGraphic(Theme.icon(Feather.LIST));
+        places.setTooltip(new Tooltip("All doubtful places"));
+        places.setOnAction(e -> showDoubts());
         state.setId("state");
         progress.setId("progress");
         progress.setPrefWidth(140);
@@ -51,7 +58,7 @@ public final class StatusView {
         Label output = new Label("output: " + model.player().outputName());
         output.setId("output");
         output.getStyleClass().add("quiet");
-        HBox bar = new HBox(12, doubts, progress, cancel, state, space, history, output);
+        HBox bar = new HBox(12, doubts, places, progress, cancel, state, space, history, output);
         bar.setAlignment(Pos.CENTER_LEFT);
         bar.setPadding(new Insets(5, 14, 5, 14));
         bar.getStyleClass().add("status");
@@ -78,6 +85,7 @@ public final class StatusView {
                         ? "no doubtful places"
                         : count == 1 ? "1 doubtful place ▸" : count + " doubtful places ▸");
         doubts.setDisable(count == 0);
+        places.setDisable(count == 0);
         boolean working = !model.work().get().isEmpty();
         progress.setVisible(working);
         progress.setManaged(working);
@@ -95,6 +103,26 @@ public final class StatusView {
                     : "working…";
         }
         return model.session().voices().isEmpty() ? "" : "all up to date";
+    }
+
+    /// All doubtful places and why; a click goes there.
+    private void showDoubts() {
+        ContextMenu menu = new ContextMenu();
+        for (Doubts.Place place : Doubts.in(model.derived().get())) {
+            double seconds = place.doubt().span().startSeconds();
+            MenuItem item =
+                    new MenuItem(
+                            String.format(
+                                    Locale.ROOT,
+                                    "%d:%04.1f  %s: %s",
+                                    (int) (seconds / 60),
+                                    seconds % 60,
+                                    place.voice().name(),
+                                    place.doubt().reason().words()));
+            item.setOnAction(e -> model.visit(place));
+            menu.getItems().add(item);
+        }
+        menu.show(places, javafx.geometry.Side.TOP, 0, 0);
     }
 
     /// All steps; a click goes there.

@@ -1,0 +1,94 @@
+package zelvan.exchange;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import javax.sound.midi.InvalidMidiDataException;
+import javax.sound.midi.MetaMessage;
+import javax.sound.midi.MidiEvent;
+import javax.sound.midi.MidiSystem;
+import javax.sound.midi.Sequence;
+import javax.sound.midi.Track;
+import zelvan.units.TempoMap;
+
+/// The tempo and the meter of a Standard MIDI File.
+///
+/// **Source:** MIDI Manufacturers Association, *Standard MIDI Files 1.0* (1988): set-tempo events
+/// give the microseconds of a quarter note, 500,000 before the first; time-signature events the
+/// meter, 4/4 before the first. Beats are quarter notes here, whatever the meter's lower figure;
+/// one meter is read, the first.
+public final class MidiTempo {
+    private static final int SET_TEMPO = 0x51;
+    private static final int TIME_SIGNATURE = 0x58;
+    private static final double USUAL_BEAT_SECONDS = 0.5;
+    private static final int USUAL_BEATS = 4;
+
+    private MidiTempo() {}
+
+    /// @throws ExchangeProblem if it cannot be read, or counts frames instead of beats
+    public static TempoMap read(Path file) throws ExchangeProblem {
+        try {
+            Sequence sequence = MidiSystem.getSequence(file.toFile());
+            if (sequence.getDivisionType() != Sequence.PPQ) {
+                throw new ExchangeProblem(
+                        file,
+                        "it counts film frames, not beats",
+                        "Save it from the sequencer with ticks per quarter note");
+            }
+            return tempo(sequence);
+        } catch (InvalidMidiDataException e) {
+            throw new ExchangeProblem(
+                    file, "it is not a MIDI file", "Choose a file that ends in .mid", e);
+        } catch (IOException e) {
+            throw new ExchangeProblem(file, "it could not be read", "Check its name and place", e);
+        }
+    }
+
+    private static TempoMap tempo(Sequence sequence) {
+        List<TempoMap.Change> changes = new ArrayList<>();
+        changes.add(new TempoMap.Change(0, 0, USUAL_BEAT_SECONDS));
+        int beatsPerBar = 0;
+        for (MidiEvent event : events(sequence)) {
+            MetaMessage message = (MetaMessage) event.getMessage();
+            byte[] data = message.getData();
+            if (message.getType() == SET_TEMPO) {
+                double beat = (double) event.getTick() / sequence.getResolution();
+                int micros = (data[0] & 0xff) << 16 | (data[1] & 0xff) << 8 | data[2] & 0xff;
+                TempoMap.Change last = changes.getLast();
+                double seconds = last.seconds() + (beat - last.beat()) * last.beatSeconds();
+                if (beat <= last.beat()) {
+                    changes.removeLast();
+                }
+                changes.add(new TempoMap.Change(beat, seconds, micros * 1e-6));
+            } else if (beatsPerBar == 0) {
+                beatsPerBar = quarters(data[0], data[1]);
+            }
+        }
+        return new TempoMap(changes, beatsPerBar == 0 ? USUAL_BEATS : beatsPerBar);
+    }
+
+    /// Quarter notes in a bar of so many notes, each a whole note divided by two that often.
+    private static int quarters(int notes, int halvings) {
+        return Math.max(1, (int) Math.round(notes * 4 / Math.pow(2, halvings)));
+    }
+
+    /// Tempos and meters, in order of time.
+    private static List<MidiEvent> events(Sequence sequence) {
+        List<MidiEvent> events = new ArrayList<>();
+        for (Track track : sequence.getTracks()) {
+            for (int i = 0; i < track.size(); i++) {
+                boolean wanted =
+                        track.get(i).getMessage() instanceof MetaMessage m
+                                && (m.getType() == SET_TEMPO && m.getData().length >= 3
+                                        || m.getType() == TIME_SIGNATURE
+                                                && m.getData().length >= 2);
+                if (wanted) {
+                    events.add(track.get(i));
+                }
+            }
+        }
+        events.sort(java.util.Comparator.comparingLong(MidiEvent::getTick));
+        return events;
+    }
+}

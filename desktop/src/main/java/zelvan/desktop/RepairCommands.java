@@ -1,0 +1,78 @@
+package zelvan.desktop;
+
+import java.util.List;
+import zelvan.desktop.keys.Command;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Focus;
+import zelvan.desktop.model.Repairs;
+
+/// What can be done by key to the bead, the range or the protected stretch that has the focus.
+final class RepairCommands {
+    private static final String GROUP = "Repair";
+    private static final double FINE_SECONDS = 0.001;
+    private static final double COARSE_SECONDS = 0.005;
+
+    private RepairCommands() {}
+
+    static List<Command> of(AppModel model) {
+        Repairs repairs = model.repairs();
+        return List.of(
+                command(
+                        "nudge-back",
+                        "Bead 1 ms earlier",
+                        "Alt+LEFT",
+                        () -> repairs.nudge(-FINE_SECONDS)),
+                command(
+                        "nudge-on",
+                        "Bead 1 ms later",
+                        "Alt+RIGHT",
+                        () -> repairs.nudge(FINE_SECONDS)),
+                command(
+                        "nudge-back-more",
+                        "Bead 5 ms earlier",
+                        "Alt+Shift+LEFT",
+                        () -> repairs.nudge(-COARSE_SECONDS)),
+                command(
+                        "nudge-on-more",
+                        "Bead 5 ms later",
+                        "Alt+Shift+RIGHT",
+                        () -> repairs.nudge(COARSE_SECONDS)),
+                command("to-guide", "Bead to the guide's nearest", "G", repairs::toGuide),
+                command(
+                        "let-go",
+                        "Let go of the bead",
+                        "L",
+                        () -> {
+                            if (model.focus().get() instanceof Focus.OnBead bead) {
+                                repairs.letGo(bead.voiceId(), bead.sourceSeconds());
+                            }
+                        }),
+                command(
+                        "delete",
+                        "Take the bead or the protection away",
+                        "DELETE",
+                        repairs::delete),
+                command(
+                        "protect",
+                        "Protect the range or the phrase, or lift that",
+                        "F",
+                        repairs::toggleProtection),
+                command(
+                        "protect-kind",
+                        "Protect timing, pitch or both",
+                        "K",
+                        () -> {
+                            if (model.focus().get() instanceof Focus.OnProtection p) {
+                                repairs.change(
+                                        p.voiceId(),
+                                        p.protection(),
+                                        p.protection().withKind(p.protection().kind().next()),
+                                        repairs.newGesture());
+                            }
+                        }));
+    }
+
+    private static Command command(String id, String title, String keys, Runnable action) {
+        return Command.of(id, GROUP, title, keys, action);
+    }
+}

@@ -1,0 +1,24 @@
+package zelvan.desktop.model;
+
+import zelvan.session.Protection;
+import zelvan.units.TimeSpan;
+
+/// The one thing in the close-up that keys act on.
+public sealed interface Focus {
+    Focus NOTHING = new Nothing();
+
+    record Nothing() implements Focus {}
+
+    /// A bead.
+    ///
+    /// @param sourceSeconds its moment in the voice as recorded
+    record OnBead(String voiceId, double sourceSeconds) implements Focus {}
+
+    /// A stretch dragged out on a ribbon.
+    ///
+    /// @param span in the voice as recorded
+    record OnRange(String voiceId, TimeSpan span) implements Focus {}
+
+    /// A protected stretch.
+    record OnProtection(String voiceId, Protection protection) implements Focus {}
+}

@@ -1,0 +1,370 @@
+package zelvan.desktop.model;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import zelvan.align.Alignment;
+import zelvan.align.Anchor;
+import zelvan.align.Marks;
+import zelvan.analysis.Landmark;
+import zelvan.analysis.LandmarkKind;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.engine.DerivedVoice;
+import zelvan.session.Protection;
+import zelvan.session.RepairEdit;
+import zelvan.session.Role;
+import zelvan.session.Voice;
+import zelvan.timing.TimeMap;
+import zelvan.units.TimeSpan;
+
+/// What an editor does to mend a match: each a gesture or a key, each one named step of the
+/// history.
+public final class Repairs {
+    /// A bead this near to a moment is that moment's.
+    private static final double SAME_SECONDS = 1e-6;
+
+    /// The same syllable of another voice belongs to the guide's moment this near.
+    private static final double SAME_SYLLABLE_SECONDS = 0.015;
+
+    private final AppModel model;
+    private long gesture;
+
+    Repairs(AppModel model) {
+        this.model = model;
+    }
+
+    /// A number for a new drag, all steps of which become one of the history.
+    public long newGesture() {
+        return ++gesture;
+    }
+
+    private Optional<Voice> voice(String id) {
+        return model.session().voice(id);
+    }
+
+    private Optional<DerivedVoice> made(String voiceId) {
+        return model.derived().get().voice(voiceId);
+    }
+
+    private TimeMap guideMap() {
+        return model.derived().get().guideMap();
+    }
+
+    // Beads.
+
+    /// Holds a moment of a voice where it is to sound; if several voices are selected and it is one
+    /// of them, the same syllable in all of them. Of the guide, corrects the guide.
+    ///
+    /// @param sourceSeconds the moment in the voice as recorded
+    /// @param soundsSeconds when it is to sound
+    public void hold(String voiceId, double sourceSeconds, double soundsSeconds, long step) {
+        Optional<Voice> found = voice(voiceId);
+        if (found.isEmpty()) {
+            return;
+        }
+        Voice voice = found.get();
+        double moment =
+                voice.role() == Role.GUIDE
+                        ? soundsSeconds
+                        : guideMap().sourceSecondsAt(soundsSeconds);
+        List<RepairEdit.Of> anchors = new ArrayList<>();
+        anchors.add(new RepairEdit.Of(voiceId, Anchor.held(sourceSeconds, moment)));
+        List<String> selected = model.selection().get().voiceIds();
+        Optional<Double> syllable = anchorAt(voiceId, sourceSeconds).map(Anchor::guideSeconds);
+        if (voice.role().follows() && selected.contains(voiceId) && syllable.isPresent()) {
+            selected.stream()
+                    .filter(id -> !id.equals(voiceId))
+                    .flatMap(id ->
+                            sameSyllable(id, syllable.get()).stream()
+                                    .map(a ->
+                                            new RepairEdit.Of(
+                                                    id, Anchor.held(a.sourceSeconds(), moment))))
+                    .forEach(anchors::add);
+        }
+        model.apply(new RepairEdit.SetAnchors(names(anchors), anchors, step));
+    }
+
+    private String names(List<RepairEdit.Of> anchors) {
+        return anchors.size() == 1
+                ? name(anchors.getFirst().voiceId())
+                : anchors.size() + " voices";
+    }
+
+    private String name(String voiceId) {
+        return voice(voiceId).map(Voice::name).orElse("");
+    }
+
+    private Optional<Anchor> sameSyllable(String voiceId, double guideSeconds) {
+        return anchors(voiceId)
+                .filter(a -> a.kind().isPresent() || a.byUser())
+                .filter(a -> Math.abs(a.guideSeconds() - guideSeconds) < SAME_SYLLABLE_SECONDS)
+                .min(Comparator.comparingDouble(a -> Math.abs(a.guideSeconds() - guideSeconds)));
+    }
+
+    private Stream<Anchor> anchors(String voiceId) {
+        return made(voiceId).stream().flatMap(m -> m.alignment().anchors().stream());
+    }
+
+    /// The anchor at a moment of a voice, as it is matched now.
+    public Optional<Anchor> anchorAt(String voiceId, double sourceSeconds) {
+        return anchors(voiceId)
+                .filter(a -> Math.abs(a.sourceSeconds() - sourceSeconds) < SAME_SECONDS)
+                .findFirst();
+    }
+
+    private Optional<Anchor> ownAnchorAt(String voiceId, double sourceSeconds) {
+        return voice(voiceId).stream()
+                .flatMap(v -> v.anchors().stream())
+                .filter(a -> Math.abs(a.sourceSeconds() - sourceSeconds) < SAME_SECONDS)
+                .findFirst();
+    }
+
+    /// Says that a landmark of a voice is elsewhere in it; no audio is moved for it, but what is
+    /// lined up is that moment now.
+    ///
+    /// @param fromSeconds where it was found, in the voice as recorded
+    /// @param toSeconds where it is
+    public void replace(
+            String voiceId,
+            Landmark landmark,
+            Optional<Anchor> anchor,
+            double toSeconds,
+            Marks before,
+            long step) {
+        if (voice(voiceId).map(v -> v.role() == Role.GUIDE).orElse(false)) {
+            Landmark moved = new Landmark(landmark.kind(), toSeconds, 1);
+            changeMarks(
+                    voiceId,
+                    before.removing(landmark.seconds()).adding(moved),
+                    "landmark moved",
+                    step);
+        } else if (anchor.isPresent()) {
+            Anchor placed = Anchor.placed(landmark.kind(), toSeconds, anchor.get().guideSeconds());
+            model.apply(
+                    new RepairEdit.SetAnchors(
+                            name(voiceId), List.of(new RepairEdit.Of(voiceId, placed)), step));
+        }
+    }
+
+    private void changeMarks(String voiceId, Marks marks, String what, long step) {
+        model.apply(new RepairEdit.ChangeMarks(voiceId, name(voiceId), marks, what, step));
+    }
+
+    /// Adds a landmark where none was found.
+    public void addLandmark(String voiceId, LandmarkKind kind, double sourceSeconds) {
+        Optional<Voice> found = voice(voiceId);
+        if (found.isEmpty()) {
+            return;
+        }
+        if (found.get().role() == Role.GUIDE) {
+            changeMarks(
+                    voiceId,
+                    found.get().marks().adding(new Landmark(kind, sourceSeconds, 1)),
+                    "landmark added",
+                    newGesture());
+        } else {
+            double guide =
+                    made(voiceId)
+                            .map(DerivedVoice::alignment)
+                            .orElse(Alignment.NONE)
+                            .guideSecondsAt(sourceSeconds);
+            Anchor placed = Anchor.placed(kind, sourceSeconds, guide);
+            model.apply(
+                    new RepairEdit.SetAnchors(
+                            name(voiceId),
+                            List.of(new RepairEdit.Of(voiceId, placed)),
+                            newGesture()));
+        }
+        model.focus().set(new Focus.OnBead(voiceId, sourceSeconds));
+    }
+
+    /// Lets go of what the user has set at a moment of a voice; in the other selected voices, of
+    /// the same syllable.
+    public void letGo(String voiceId, double sourceSeconds) {
+        Optional<Anchor> own = ownAnchorAt(voiceId, sourceSeconds);
+        if (own.isEmpty()) {
+            return;
+        }
+        List<RepairEdit.Of> all = new ArrayList<>();
+        all.add(new RepairEdit.Of(voiceId, own.get()));
+        List<String> selected = model.selection().get().voiceIds();
+        if (selected.contains(voiceId)) {
+            for (String id : selected) {
+                voice(id).filter(v -> !id.equals(voiceId)).stream()
+                        .flatMap(v -> v.anchors().stream())
+                        .filter(a ->
+                                Math.abs(a.guideSeconds() - own.get().guideSeconds())
+                                        < SAME_SYLLABLE_SECONDS)
+                        .forEach(a -> all.add(new RepairEdit.Of(id, a)));
+            }
+        }
+        model.apply(new RepairEdit.ReleaseAnchors(names(all), all));
+    }
+
+    /// Takes away the bead, the range or the protection that has the focus.
+    public void delete() {
+        switch (model.focus().get()) {
+            case Focus.OnBead bead -> deleteBead(bead);
+            case Focus.OnProtection p -> lift(p.voiceId(), p.protection());
+            case Focus.OnRange ignored -> model.focus().set(Focus.NOTHING);
+            case Focus.Nothing ignored -> {}
+        }
+    }
+
+    private void deleteBead(Focus.OnBead bead) {
+        if (ownAnchorAt(bead.voiceId(), bead.sourceSeconds()).isPresent()) {
+            letGo(bead.voiceId(), bead.sourceSeconds());
+        } else {
+            voice(bead.voiceId())
+                    .ifPresent(v ->
+                            changeMarks(
+                                    v.id(),
+                                    v.marks().removing(bead.sourceSeconds()),
+                                    "landmark taken away",
+                                    newGesture()));
+        }
+        model.focus().set(Focus.NOTHING);
+    }
+
+    /// Moves the bead that has the focus, and holds it there.
+    public void nudge(double seconds) {
+        if (model.focus().get() instanceof Focus.OnBead bead) {
+            hold(bead.voiceId(), bead.sourceSeconds(), sounds(bead) + seconds, newGesture());
+        }
+    }
+
+    /// When the bead sounds as things are wanted, also if that is not derived yet.
+    private double sounds(Focus.OnBead bead) {
+        Optional<Anchor> held =
+                ownAnchorAt(bead.voiceId(), bead.sourceSeconds()).filter(Anchor::held);
+        boolean guide = voice(bead.voiceId()).map(v -> v.role() == Role.GUIDE).orElse(false);
+        return held.map(Anchor::guideSeconds)
+                .map(t -> guide ? t : guideMap().outputSecondsAt(t))
+                .orElseGet(() ->
+                        made(bead.voiceId())
+                                .map(m -> m.timing().map().outputSecondsAt(bead.sourceSeconds()))
+                                .orElse(bead.sourceSeconds()));
+    }
+
+    /// Holds the bead that has the focus at the guide's nearest landmark.
+    public void toGuide() {
+        if (model.focus().get() instanceof Focus.OnBead bead) {
+            double now = sounds(bead);
+            guideLandmarks().stream()
+                    .map(l -> guideMap().outputSecondsAt(l.seconds()))
+                    .min(Comparator.comparingDouble(t -> Math.abs(t - now)))
+                    .ifPresent(t -> hold(bead.voiceId(), bead.sourceSeconds(), t, newGesture()));
+        }
+    }
+
+    /// The guide's landmarks that count.
+    public List<Landmark> guideLandmarks() {
+        Optional<VoiceAnalysis> heard = model.derived().get().guideAnalysis();
+        return model.session().guide().flatMap(g -> heard.map(g.marks()::of)).orElse(List.of());
+    }
+
+    /// How faint a landmark of a voice may be and still count.
+    ///
+    /// @param sensitivity 0 to 1
+    public void setSensitivity(String voiceId, double sensitivity, long step) {
+        voice(voiceId)
+                .ifPresent(v ->
+                        changeMarks(
+                                voiceId,
+                                v.marks().withSensitivity(sensitivity),
+                                "sensitivity " + Math.round(sensitivity * 100) + " %",
+                                step));
+    }
+
+    // Protection.
+
+    /// Protects a stretch of a voice.
+    ///
+    /// @param span in the voice as recorded
+    public void protect(String voiceId, TimeSpan span, Protection.Kind kind) {
+        Protection protection = new Protection(span, kind);
+        model.apply(new RepairEdit.Protect(voiceId, name(voiceId), protection));
+        model.focus().set(new Focus.OnProtection(voiceId, protection));
+    }
+
+    /// Puts a changed protection in the place of another.
+    public void change(String voiceId, Protection before, Protection after, long step) {
+        model.apply(
+                new RepairEdit.Protect(voiceId, name(voiceId), after, Optional.of(before), step));
+        model.focus().set(new Focus.OnProtection(voiceId, after));
+    }
+
+    public void lift(String voiceId, Protection protection) {
+        model.apply(new RepairEdit.Unprotect(voiceId, name(voiceId), protection));
+        model.focus().set(Focus.NOTHING);
+    }
+
+    /// Protects what has the focus or else the selected phrase, or lifts that.
+    public void toggleProtection() {
+        switch (model.focus().get()) {
+            case Focus.OnRange range ->
+                    protect(range.voiceId(), range.span(), Protection.Kind.TIMING);
+            case Focus.OnProtection p -> lift(p.voiceId(), p.protection());
+            case Focus.OnBead ignored -> togglePhrases();
+            case Focus.Nothing ignored -> togglePhrases();
+        }
+    }
+
+    private void togglePhrases() {
+        for (String id : model.selection().get().voiceIds()) {
+            Optional<Voice> voice = voice(id).filter(v -> v.role().follows());
+            Optional<TimeSpan> span = voice.flatMap(this::selectedPhrase);
+            if (span.isPresent()) {
+                Optional<Protection> there =
+                        voice.get().protections().stream()
+                                .filter(p -> p.span().overlaps(span.get()))
+                                .findFirst();
+                there.ifPresentOrElse(
+                        p -> lift(id, p), () -> protect(id, span.get(), Protection.Kind.TIMING));
+            }
+        }
+    }
+
+    /// The selected phrase in a voice's own time: its own phrase that shares most with the stretch
+    /// that is matched with the guide's.
+    public Optional<TimeSpan> selectedPhrase(Voice voice) {
+        Optional<DerivedVoice> made = made(voice.id());
+        return model.selection()
+                .get()
+                .phrase()
+                .flatMap(p -> made.map(m -> matched(m.alignment(), p)))
+                .flatMap(p ->
+                        made.flatMap(DerivedVoice::analysis).stream()
+                                .flatMap(a -> a.phrases().stream())
+                                .filter(own -> own.overlaps(p))
+                                .max(Comparator.comparingDouble(own -> own.sharedSeconds(p))));
+    }
+
+    private static TimeSpan matched(Alignment alignment, TimeSpan phrase) {
+        List<Anchor> inside = alignment.anchorsIn(phrase);
+        return inside.isEmpty()
+                ? phrase
+                : new TimeSpan(inside.getFirst().sourceSeconds(), inside.getLast().sourceSeconds());
+    }
+
+    /// Stretches of a voice that are worth protecting: sung, not in the guide, not protected yet.
+    public List<TimeSpan> suggestions(Voice voice) {
+        return made(voice.id()).stream()
+                .flatMap(m -> m.alignment().unmatched().stream())
+                .filter(s -> voice.protections().stream().noneMatch(p -> p.span().overlaps(s)))
+                .toList();
+    }
+
+    /// Protects all that is suggested; an ad-lib stays where it was sung.
+    public void protectSuggestions(Voice voice) {
+        for (TimeSpan span : suggestions(voice)) {
+            model.apply(
+                    new RepairEdit.Protect(
+                            voice.id(),
+                            voice.name(),
+                            new Protection(span, Protection.Kind.BOTH, true)));
+        }
+    }
+}

@@ -1,0 +1,69 @@
+package zelvan.desktop.settings;
+
+import java.util.List;
+import java.util.function.Consumer;
+import java.util.function.Function;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.util.StringConverter;
+
+/// A name and a list of which one is chosen.
+final class Choice<T> {
+    private final ChoiceBox<T> box = new ChoiceBox<>();
+    private final HBox node;
+    private boolean showing;
+
+    /// @param id for tests and automation
+    /// @param words what a value is called
+    /// @param changed receives what the user chooses
+    Choice(String id, String name, String help, Function<T, String> words, Consumer<T> changed) {
+        box.setId(id);
+        box.setAccessibleText(name);
+        box.setMaxWidth(170);
+        box.setConverter(
+                new StringConverter<>() {
+                    @Override
+                    public String toString(T value) {
+                        return value == null ? "" : words.apply(value);
+                    }
+
+                    @Override
+                    public T fromString(String text) {
+                        throw new UnsupportedOperationException("it is chosen, not typed");
+                    }
+                });
+        box.getSelectionModel()
+                .selectedItemProperty()
+                .addListener((all, before, now) -> {
+                    if (!showing && now != null) {
+                        changed.accept(now);
+                    }
+                });
+        Label label = new Label(name);
+        label.setTooltip(new Tooltip(help));
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        node = new HBox(6, label, space, box);
+        node.setAlignment(Pos.CENTER_LEFT);
+    }
+
+    /// Shows what can be chosen and what is, without saying that the user has chosen it.
+    void show(List<T> values, T chosen) {
+        showing = true;
+        if (!box.getItems().equals(values)) {
+            box.getItems().setAll(values);
+        }
+        box.setValue(chosen);
+        showing = false;
+    }
+
+    Node node() {
+        return node;
+    }
+}

@@ -1,0 +1,298 @@
+package zelvan.desktop.settings;
+
+import java.io.File;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.DoubleConsumer;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import javafx.stage.FileChooser;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.TapTempo;
+import zelvan.exchange.ExchangeProblem;
+import zelvan.exchange.MidiTempo;
+import zelvan.session.GuideEdit;
+import zelvan.session.GuideTiming;
+import zelvan.session.Role;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.units.Grid;
+import zelvan.units.TempoMap;
+
+/// What the guide itself is corrected to, and the grid.
+final class GuidePart {
+    private static final double MOST_SLACK_MILLIS = 100;
+    private static final double USUAL_BEATS_PER_MINUTE = 120;
+    private static final int USUAL_BEATS_PER_BAR = 4;
+    private static final double SLOWEST_BEATS_PER_MINUTE = 20;
+    private static final double FASTEST_BEATS_PER_MINUTE = 400;
+
+    private final AppModel model;
+    private final Choice<Reference> reference;
+    private final Control pull;
+    private final Control slack;
+    private final TextField tempo = new TextField();
+    private final TextField beats = new TextField();
+    private final TextField first = new TextField();
+    private final Choice<Grid.Division> division;
+    private final Control swing;
+    private final TapTempo taps = new TapTempo();
+    private final VBox root;
+
+    /// What the guide can be lined up with.
+    private record Reference(GuideTiming.Reference kind, String trackId, String name) {}
+
+    GuidePart(AppModel model) {
+        this.model = model;
+        reference =
+                new Choice<>(
+                        "guide-reference",
+                        "Line it up with",
+                        "What the guide is corrected to before the others follow it",
+                        Reference::name,
+                        this::lineUpWith);
+        pull =
+                new Control(
+                        "guide-pull",
+                        "Pull",
+                        "%",
+                        0,
+                        100,
+                        "How much of an offset is taken away",
+                        v ->
+                                apply(
+                                        timing().withTiming(timing().timing().withPull(v / 100)),
+                                        "pull"));
+        slack =
+                new Control(
+                        "guide-slack",
+                        "Slack",
+                        "ms",
+                        0,
+                        MOST_SLACK_MILLIS,
+                        "How much offset is left alone as human",
+                        v ->
+                                apply(
+                                        timing().withTiming(timing().timing().withSlack(v / 1000)),
+                                        "slack"));
+        division =
+                new Choice<>(
+                        "division",
+                        "Beat divided in",
+                        "Where notes may begin between the beats",
+                        Grid.Division::word,
+                        d -> setGrid(new Grid(grid().tempo(), d, grid().swing()), d.word()));
+        swing =
+                new Control(
+                        "swing",
+                        "Swing",
+                        "%",
+                        50,
+                        75,
+                        "Where the second of two parts falls: 50 % is straight, 67 % a triplet's",
+                        v ->
+                                setGrid(
+                                        new Grid(grid().tempo(), grid().division(), v / 100),
+                                        "swing " + Math.round(v) + " %"));
+        root =
+                new VBox(
+                        8,
+                        heading("Guide timing"),
+                        reference.node(),
+                        pull.node(),
+                        slack.node(),
+                        heading("Grid"),
+                        row("tempo", "Tempo", tempo, "beats a minute", this::setTempo),
+                        row("beats", "Meter", beats, "beats a bar", this::setBeats),
+                        row("first-beat", "First beat", first, "s", this::setFirst),
+                        division.node(),
+                        swing.node(),
+                        buttons());
+    }
+
+    private static Label heading(String text) {
+        Label heading = new Label(text);
+        heading.getStyleClass().add("heading");
+        return heading;
+    }
+
+    private Node row(String id, String name, TextField field, String unit, DoubleConsumer changed) {
+        field.setId(id);
+        field.setPrefColumnCount(5);
+        field.setAlignment(Pos.CENTER_RIGHT);
+        field.setOnAction(e -> {
+            try {
+                changed.accept(Double.parseDouble(field.getText().trim()));
+            } catch (IllegalArgumentException notUsable) {
+                refresh();
+            }
+        });
+        Label label = new Label(name);
+        Label unitLabel = new Label(unit);
+        unitLabel.getStyleClass().add("quiet");
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox row = new HBox(6, label, space, field, unitLabel);
+        row.setAlignment(Pos.CENTER_LEFT);
+        return row;
+    }
+
+    private Node buttons() {
+        Button tap = new Button("Tap");
+        tap.setId("tap");
+        tap.setTooltip(new Tooltip("Play, and tap along with the beat"));
+        tap.setOnAction(e -> tap());
+        Button midi = new Button("Tempo from MIDI…");
+        midi.setId("midi");
+        midi.setOnAction(e -> chooseMidi());
+        Button none = new Button("No grid");
+        none.setId("no-grid");
+        none.setOnAction(e -> model.apply(new GuideEdit.SetGrid(Optional.empty(), "none")));
+        return new HBox(8, tap, midi, none);
+    }
+
+    private GuideTiming timing() {
+        return model.session().guideTiming();
+    }
+
+    private Grid grid() {
+        return model.session()
+                .grid()
+                .orElse(
+                        new Grid(
+                                TempoMap.steady(USUAL_BEATS_PER_MINUTE, USUAL_BEATS_PER_BAR, 0),
+                                Grid.Division.HALVES,
+                                Grid.STRAIGHT));
+    }
+
+    private void apply(GuideTiming next, String what) {
+        model.apply(new GuideEdit.SetGuideTiming(next, what));
+    }
+
+    private void lineUpWith(Reference chosen) {
+        GuideTiming next =
+                switch (chosen.kind) {
+                    case ITSELF -> timing().toItself();
+                    case GRID -> timing().toGrid();
+                    case TRACK -> timing().toTrack(chosen.trackId);
+                };
+        if (chosen.kind == GuideTiming.Reference.GRID && model.session().grid().isEmpty()) {
+            setGrid(grid(), describe(grid().tempo()));
+        }
+        apply(next, "line up with " + chosen.name);
+    }
+
+    private void setGrid(Grid grid, String what) {
+        model.apply(new GuideEdit.SetGrid(Optional.of(grid), what));
+    }
+
+    private void setTempo(TempoMap next) {
+        setGrid(new Grid(next, grid().division(), grid().swing()), describe(next));
+    }
+
+    private static String describe(TempoMap tempo) {
+        return String.format(
+                Locale.ROOT,
+                "%.1f beats a minute%s",
+                60 / tempo.changes().getFirst().beatSeconds(),
+                tempo.changes().size() > 1 ? ", changing" : "");
+    }
+
+    private void setTempo(double beatsPerMinute) {
+        if (!(beatsPerMinute >= SLOWEST_BEATS_PER_MINUTE
+                && beatsPerMinute <= FASTEST_BEATS_PER_MINUTE)) {
+            throw new IllegalArgumentException("no tempo");
+        }
+        TempoMap now = grid().tempo();
+        setTempo(TempoMap.steady(beatsPerMinute, now.beatsPerBar(), now.secondsAt(0)));
+    }
+
+    private void setBeats(double perBar) {
+        setTempo(new TempoMap(grid().tempo().changes(), (int) Math.round(perBar)));
+    }
+
+    private void setFirst(double seconds) {
+        TempoMap now = grid().tempo();
+        setTempo(now.shiftedBy(seconds - now.secondsAt(0)));
+    }
+
+    private void tap() {
+        if (!model.player().playing()) {
+            model.player().play();
+        }
+        taps.tap(model.player().positionSeconds(), grid().tempo().beatsPerBar())
+                .ifPresent(this::setTempo);
+    }
+
+    private void chooseMidi() {
+        FileChooser chooser = new FileChooser();
+        chooser.setTitle("A MIDI file with the song's tempo");
+        chooser.getExtensionFilters()
+                .add(new FileChooser.ExtensionFilter("MIDI", "*.mid", "*.midi"));
+        Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow()))
+                .map(File::toPath)
+                .ifPresent(this::readMidi);
+    }
+
+    private void readMidi(Path file) {
+        try {
+            setTempo(MidiTempo.read(file));
+        } catch (ExchangeProblem e) {
+            model.say(e.getMessage());
+        }
+    }
+
+    void refresh() {
+        Session session = model.session();
+        List<Reference> references = new ArrayList<>();
+        references.add(new Reference(GuideTiming.Reference.ITSELF, "", "nothing, as sung"));
+        references.add(new Reference(GuideTiming.Reference.GRID, "", "the grid"));
+        for (Voice voice : session.voices()) {
+            if (voice.role() != Role.GUIDE) {
+                references.add(
+                        new Reference(GuideTiming.Reference.TRACK, voice.id(), voice.name()));
+            }
+        }
+        GuideTiming timing = timing();
+        references.stream()
+                .filter(r -> r.kind == timing.reference() && r.trackId.equals(timing.trackId()))
+                .findFirst()
+                .ifPresent(chosen -> reference.show(references, chosen));
+        pull.show(timing.timing().pull() * 100);
+        slack.show(timing.timing().slackSeconds() * 1000);
+        boolean known = session.grid().isPresent();
+        TempoMap map = grid().tempo();
+        show(tempo, known ? number(60 / map.changes().getFirst().beatSeconds(), 2) : "");
+        show(beats, known ? "" + map.beatsPerBar() : "");
+        show(first, known ? number(map.secondsAt(0), 3) : "");
+        division.show(Arrays.asList(Grid.Division.values()), grid().division());
+        swing.show(grid().swing() * 100);
+        swing.node().setDisable(grid().division().parts() % 2 != 0);
+    }
+
+    private static void show(TextField field, String text) {
+        if (!field.isFocused()) {
+            field.setText(text);
+        }
+    }
+
+    private static String number(double value, int digits) {
+        return String.format(Locale.ROOT, "%." + digits + "f", value);
+    }
+
+    Node node() {
+        return root;
+    }
+}

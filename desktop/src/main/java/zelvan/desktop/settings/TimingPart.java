@@ -1,0 +1,152 @@
+package zelvan.desktop.settings;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.MenuButton;
+import javafx.scene.control.MenuItem;
+import javafx.scene.layout.VBox;
+import zelvan.desktop.model.AppModel;
+import zelvan.session.Edit;
+import zelvan.session.Session;
+import zelvan.session.Stack;
+import zelvan.session.StartingPoint;
+import zelvan.session.Voice;
+import zelvan.timing.LineUp;
+import zelvan.timing.TimingSettings;
+
+/// How tightly what is selected sits: pull and slack, what is lined up first, which voice is
+/// followed.
+final class TimingPart {
+    private static final double MOST_SLACK_MILLIS = 100;
+
+    private final AppModel model;
+    private final Control pull;
+    private final Control slack;
+    private final Choice<LineUp> lineUp;
+    private final Choice<Leader> leader;
+    private final MenuButton start = new MenuButton("Start as…");
+    private final VBox root;
+
+    /// A voice that can be followed; the guide has no id.
+    private record Leader(String id, String name) {
+        static final Leader GUIDE = new Leader(Stack.GUIDE, "the guide");
+    }
+
+    TimingPart(AppModel model) {
+        this.model = model;
+        pull =
+                new Control(
+                        "pull",
+                        "Pull",
+                        "%",
+                        0,
+                        100,
+                        "How much of an offset is taken away",
+                        v -> set(current().withPull(v / 100)));
+        slack =
+                new Control(
+                        "slack",
+                        "Slack",
+                        "ms",
+                        0,
+                        MOST_SLACK_MILLIS,
+                        "How much offset is left alone as human",
+                        v -> set(current().withSlack(v / 1000)));
+        lineUp =
+                new Choice<>(
+                        "line-up",
+                        "Line up first",
+                        "What comes first where not everything can be kept: vowels are felt as the"
+                                + " beat, consonants are heard as flams",
+                        LineUp::word,
+                        v -> set(current().withLineUp(v)));
+        leader =
+                new Choice<>(
+                        "leader",
+                        "Follow",
+                        "The voice that this stack follows",
+                        Leader::name,
+                        this::follow);
+        start.setId("start-as");
+        for (StartingPoint point : StartingPoint.values()) {
+            MenuItem item = new MenuItem(point.word());
+            item.setId("start-" + point.name().toLowerCase(java.util.Locale.ROOT));
+            item.setOnAction(e -> startFrom(point));
+            start.getItems().add(item);
+        }
+        Label heading = new Label("Timing");
+        heading.getStyleClass().add("heading");
+        root = new VBox(8, heading, pull.node(), slack.node());
+    }
+
+    private Scope scope() {
+        return Scope.of(model.selection().get(), model.session());
+    }
+
+    private TimingSettings current() {
+        return scope().timing(model.session());
+    }
+
+    private void set(TimingSettings timing) {
+        model.apply(scope().setting(model.session(), timing));
+    }
+
+    private void startFrom(StartingPoint point) {
+        model.apply(
+                scope() instanceof Scope.OfStack stack
+                        ? new Edit.StartFrom(stack.stackId(), stack.title(model.session()), point)
+                        : scope().setting(model.session(), point.timing()));
+    }
+
+    private void follow(Leader chosen) {
+        if (scope() instanceof Scope.OfStack stack) {
+            model.apply(
+                    new Edit.Follow(
+                            stack.stackId(), stack.title(model.session()), chosen.id, chosen.name));
+        }
+    }
+
+    void refresh() {
+        Session session = model.session();
+        if (session.followers().isEmpty()) {
+            return;
+        }
+        TimingSettings timing = current();
+        pull.show(timing.pull() * 100);
+        slack.show(timing.slackSeconds() * 1000);
+        List<Node> rows = new ArrayList<>(root.getChildren().subList(0, 3));
+        Scope scope = scope();
+        if (scope instanceof Scope.OfAll || scope instanceof Scope.OfStack) {
+            lineUp.show(Arrays.asList(LineUp.values()), timing.lineUp());
+            rows.add(lineUp.node());
+        }
+        if (scope instanceof Scope.OfStack of) {
+            showLeaders(session, session.stack(of.stackId()).orElseThrow());
+            rows.add(leader.node());
+        }
+        rows.add(start);
+        if (!root.getChildren().equals(rows)) {
+            root.getChildren().setAll(rows);
+        }
+    }
+
+    private void showLeaders(Session session, Stack stack) {
+        List<Leader> leaders = new ArrayList<>(List.of(Leader.GUIDE));
+        for (Voice voice : session.followers()) {
+            if (!voice.stackId().equals(stack.id())) {
+                leaders.add(new Leader(voice.id(), voice.name()));
+            }
+        }
+        Optional<Leader> chosen =
+                leaders.stream().filter(l -> l.id.equals(stack.leaderId())).findFirst();
+        leader.show(leaders, chosen.orElse(Leader.GUIDE));
+    }
+
+    Node node() {
+        return root;
+    }
+}
