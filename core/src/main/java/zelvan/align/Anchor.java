@@ -11,12 +11,15 @@ import zelvan.analysis.LandmarkKind;
 /// @param guideSeconds in the guide
 /// @param confidence how far the match is to be trusted, 0 to 1
 /// @param origin who says so
+/// @param heldSeconds with which moment of the guide it is to sound, if it is held: usually the one
+///   that it belongs to, but it may be nudged away from that
 public record Anchor(
         Optional<LandmarkKind> kind,
         double sourceSeconds,
         double guideSeconds,
         double confidence,
-        Origin origin) {
+        Origin origin,
+        Optional<Double> heldSeconds) {
     /// Who says that two moments belong together.
     public enum Origin {
         /// The program.
@@ -31,6 +34,9 @@ public record Anchor(
         if (!(confidence >= 0 && confidence <= 1)) {
             throw new IllegalArgumentException("confidence must be 0 to 1, was " + confidence);
         }
+        if ((origin == Origin.HELD) != heldSeconds.isPresent()) {
+            throw new IllegalArgumentException("an anchor that is held is held somewhere");
+        }
     }
 
     /// An anchor found by the program.
@@ -39,17 +45,30 @@ public record Anchor(
             double sourceSeconds,
             double guideSeconds,
             double confidence) {
-        return new Anchor(kind, sourceSeconds, guideSeconds, confidence, Origin.FOUND);
+        return new Anchor(
+                kind, sourceSeconds, guideSeconds, confidence, Origin.FOUND, Optional.empty());
     }
 
     /// A moment held by the user.
     public static Anchor held(double sourceSeconds, double guideSeconds) {
-        return new Anchor(Optional.empty(), sourceSeconds, guideSeconds, 1, Origin.HELD);
+        return heldAway(sourceSeconds, guideSeconds, guideSeconds);
+    }
+
+    /// A moment held by the user away from the one that it belongs to.
+    public static Anchor heldAway(double sourceSeconds, double guideSeconds, double heldSeconds) {
+        return new Anchor(
+                Optional.empty(),
+                sourceSeconds,
+                guideSeconds,
+                1,
+                Origin.HELD,
+                Optional.of(heldSeconds));
     }
 
     /// A landmark put there by the user.
     public static Anchor placed(LandmarkKind kind, double sourceSeconds, double guideSeconds) {
-        return new Anchor(Optional.of(kind), sourceSeconds, guideSeconds, 1, Origin.PLACED);
+        return new Anchor(
+                Optional.of(kind), sourceSeconds, guideSeconds, 1, Origin.PLACED, Optional.empty());
     }
 
     /// Whether it is held by the user.
@@ -63,23 +82,35 @@ public record Anchor(
     }
 
     Anchor withConfidence(double newConfidence) {
-        return new Anchor(kind, sourceSeconds, guideSeconds, newConfidence, origin);
+        return new Anchor(kind, sourceSeconds, guideSeconds, newConfidence, origin, heldSeconds);
     }
 
     /// The same with another moment of the guide.
     public Anchor withGuideSeconds(DoubleUnaryOperator times) {
         return new Anchor(
-                kind, sourceSeconds, times.applyAsDouble(guideSeconds), confidence, origin);
+                kind,
+                sourceSeconds,
+                times.applyAsDouble(guideSeconds),
+                confidence,
+                origin,
+                heldSeconds.map(times::applyAsDouble));
     }
 
     /// The same two moments, not lined up as a landmark.
     Anchor asPassage() {
-        return new Anchor(Optional.empty(), sourceSeconds, guideSeconds, confidence, origin);
+        return new Anchor(
+                Optional.empty(), sourceSeconds, guideSeconds, confidence, origin, heldSeconds);
     }
 
     /// The same, `source` seconds later in the voice and `guide` seconds later in the guide.
     Anchor shiftedBy(double source, double guide) {
-        return new Anchor(kind, sourceSeconds + source, guideSeconds + guide, confidence, origin);
+        return new Anchor(
+                kind,
+                sourceSeconds + source,
+                guideSeconds + guide,
+                confidence,
+                origin,
+                heldSeconds.map(t -> t + guide));
     }
 
     /// How late the voice is there: positive is late.

@@ -27,6 +27,9 @@ final class SplicePlanner {
 
     private static final int SEARCH_STRIDE = 3;
 
+    /// Shifts that differ by less are the same.
+    private static final double SAME_SHIFT_FRAMES = 1e-3;
+
     private final float[] samples;
     private final Epochs epochs;
     private final TimeMap map;
@@ -88,14 +91,7 @@ final class SplicePlanner {
     /// The bends of the map that border on slope 1, and the borders of voiced stretches between
     /// them.
     List<Pin> pins() {
-        List<Pin> bends = new ArrayList<>();
-        for (int i = 0; i < map.size(); i++) {
-            TimeMap.Point point = map.point(i);
-            bends.add(
-                    new Pin(
-                            Math.round(point.sourceSeconds() * rate),
-                            Math.round(point.outputSeconds() * rate)));
-        }
+        List<Pin> bends = bends();
         List<Pin> pins = new ArrayList<>();
         for (int i = 0; i < bends.size(); i++) {
             Pin bend = bends.get(i);
@@ -110,6 +106,25 @@ final class SplicePlanner {
             }
         }
         return pins;
+    }
+
+    /// The bends of the map in whole frames. What has slope 1 keeps the same whole shift from one
+    /// end to the other, whatever its ends are rounded to.
+    private List<Pin> bends() {
+        List<Pin> bends = new ArrayList<>();
+        double shiftBefore = Double.NaN;
+        for (int i = 0; i < map.size(); i++) {
+            TimeMap.Point point = map.point(i);
+            double shift = (point.sourceSeconds() - point.outputSeconds()) * rate;
+            long source = Math.round(point.sourceSeconds() * rate);
+            boolean straight = Math.abs(shift - shiftBefore) < SAME_SHIFT_FRAMES;
+            bends.add(
+                    new Pin(
+                            source,
+                            source - (straight ? bends.getLast().shift() : Math.round(shift))));
+            shiftBefore = shift;
+        }
+        return bends;
     }
 
     private void addVoicingBorders(List<Pin> pins, Pin a, Pin b) {

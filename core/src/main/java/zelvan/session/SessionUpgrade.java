@@ -35,6 +35,7 @@ final class SessionUpgrade {
             for (JsonNode anchor : voice.path("anchors")) {
                 object(anchor).remove("held");
                 object(anchor).put("origin", "HELD");
+                object(anchor).set("heldSeconds", anchor.path("guideSeconds"));
             }
             ObjectNode marks = object(voice).putObject("marks").put("sensitivity", 0.5);
             marks.putArray("added");

@@ -64,8 +64,8 @@ public final class TimeMapper {
     /// An anchor missed by this much was not followed.
     private static final double LEFT_OUT_SECONDS = 0.015;
 
-    /// Knots that bend the line by less than this are not worth a point.
-    private static final double BEND_SECONDS = 1e-4;
+    /// The map passes every knot at most this far away.
+    private static final double BEND_SECONDS = 5e-5;
 
     /// What is sung alone stays in its place if it keeps this much, and half, of the gaps beside
     /// it.
@@ -249,8 +249,8 @@ public final class TimeMapper {
                         anchor.held()
                                 ? TimingSettings.FULL
                                 : settingsAt.apply(anchor.guideSeconds());
-                double offset =
-                        anchor.sourceSeconds() - guide.outputSecondsAt(anchor.guideSeconds());
+                double moment = anchor.heldSeconds().orElse(anchor.guideSeconds());
+                double offset = anchor.sourceSeconds() - guide.outputSecondsAt(moment);
                 goals.add(
                         new Goal(
                                 anchor,
@@ -300,23 +300,48 @@ public final class TimeMapper {
     }
 
     private static List<Point> points(double[] knots, double[] moves, boolean[] tied) {
+        boolean[] kept = new boolean[knots.length];
+        int from = 0;
+        for (int k = 0; k < knots.length; k++) {
+            boolean edge = k == 0 || k + 1 == knots.length || tied[k] != tied[k - 1];
+            if (edge) {
+                kept[k] = true;
+                keepBends(knots, moves, from, k, kept);
+                from = k;
+            }
+        }
         List<Point> points = new ArrayList<>();
         double last = Double.NEGATIVE_INFINITY;
         for (int k = 0; k < knots.length; k++) {
-            boolean edge = k == 0 || k + 1 == knots.length || tied[k] != tied[k - 1];
-            if (!edge && !bends(knots, moves, k)) {
-                continue;
+            if (kept[k]) {
+                double output = Math.max(knots[k] + moves[k], last + 1e-6);
+                points.add(new Point(knots[k], output));
+                last = output;
             }
-            double output = Math.max(knots[k] + moves[k], last + 1e-6);
-            points.add(new Point(knots[k], output));
-            last = output;
         }
         return points;
     }
 
-    private static boolean bends(double[] knots, double[] moves, int k) {
-        double share = (knots[k] - knots[k - 1]) / (knots[k + 1] - knots[k - 1]);
-        double straight = moves[k - 1] + share * (moves[k + 1] - moves[k - 1]);
-        return Math.abs(straight - moves[k]) > BEND_SECONDS;
+    /// Keeps what is needed for straight lines to pass every knot closely.
+    ///
+    /// **Source:** D. H. Douglas & T. K. Peucker, *Algorithms for the reduction of the number of
+    /// points required to represent a digitized line or its caricature* (1973).
+    private static void keepBends(
+            double[] knots, double[] moves, int from, int to, boolean[] kept) {
+        int farthest = -1;
+        double most = BEND_SECONDS;
+        for (int k = from + 1; k < to; k++) {
+            double share = (knots[k] - knots[from]) / (knots[to] - knots[from]);
+            double straight = moves[from] + share * (moves[to] - moves[from]);
+            if (Math.abs(straight - moves[k]) > most) {
+                most = Math.abs(straight - moves[k]);
+                farthest = k;
+            }
+        }
+        if (farthest > 0) {
+            kept[farthest] = true;
+            keepBends(knots, moves, from, farthest, kept);
+            keepBends(knots, moves, farthest, to, kept);
+        }
     }
 }

@@ -117,12 +117,13 @@ public final class MainWindow {
     }
 
     private List<Command> table() {
-        List<Command> all = new ArrayList<>(general());
+        List<Command> all = new ArrayList<>(files());
         all.addAll(RepairCommands.of(model));
+        all.addAll(listening());
         return all;
     }
 
-    private List<Command> general() {
+    private List<Command> files() {
         return List.of(
                 Command.of(
                         "open-folder",
@@ -148,7 +149,11 @@ public final class MainWindow {
                         "Edit",
                         "Select everything",
                         "Shortcut+A",
-                        () -> model.select(Selection.NOTHING)),
+                        () -> model.select(Selection.NOTHING)));
+    }
+
+    private List<Command> listening() {
+        return List.of(
                 Command.of("play", "Listen", "Play or stop", "SPACE", model::playOrStop),
                 Command.of("start", "Listen", "Go to the start", "HOME", () -> model.seek(0)),
                 Command.of(

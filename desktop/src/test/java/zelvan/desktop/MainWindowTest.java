@@ -6,9 +6,6 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
-import java.util.concurrent.Callable;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -17,118 +14,26 @@ import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
-import org.jspecify.annotations.NullUnmarked;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
-import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
-import zelvan.align.Anchor;
 import zelvan.audio.SoundFiles;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Selection;
-import zelvan.desktop.model.Viewport;
-import zelvan.desktop.theme.Theme;
-import zelvan.dsp.Percentile;
-import zelvan.engine.AnalysisStore;
-import zelvan.engine.DerivedVoice;
-import zelvan.engine.Engine;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
-import zelvan.singers.Truth;
 import zelvan.units.TimeSpan;
 
 /// The real window, driven with mouse and keys on a platform without a display.
-@ExtendWith(ApplicationExtension.class)
-@NullUnmarked // TestFX sets the fields
-class MainWindowTest {
-    private static final int RATE = 48_000;
-
-    @TempDir static Path folder;
-    private static Path demo;
-    private static Truth truth;
-
-    private AppModel model;
-    private SimulatedOutput output;
-    private MainWindow window;
-
-    @BeforeAll
-    static void sing() throws Exception {
-        demo = folder.resolve(DemoSession.NAME);
-        truth = DemoSession.write(demo);
-    }
-
+class MainWindowTest extends WindowTestBase {
     @Start
     void start(Stage stage) {
-        output = new SimulatedOutput(RATE);
-        model = newModel(new Player(output));
-        window = new MainWindow(model, new Theme(), stage);
-        stage.show();
-    }
-
-    private static AppModel newModel(Player player) {
-        return new AppModel(
-                new Engine(new AnalysisStore(folder.resolve("kept"))),
-                player,
-                folder.resolve("unsaved"));
-    }
-
-    @AfterEach
-    void close(FxRobot robot) {
-        robot.interact(model::close);
-    }
-
-    private static void waitUntil(Callable<Boolean> condition) {
-        try {
-            WaitForAsyncUtils.waitFor(120, TimeUnit.SECONDS, condition);
-        } catch (TimeoutException e) {
-            throw new AssertionError("waited too long", e);
-        }
-        WaitForAsyncUtils.waitForFxEvents();
-    }
-
-    private void waitUntilDerived() {
-        waitUntil(() ->
-                WaitForAsyncUtils.asyncFx(() ->
-                                !model.stale().get()
-                                        && !model.derived().get().guidePhrases().isEmpty())
-                        .get());
-    }
-
-    private void openDemo(FxRobot robot) {
-        robot.interact(() -> model.open(List.of(demo)));
-        waitUntilDerived();
-    }
-
-    private Voice voice(String name) {
-        return model.session().voices().stream()
-                .filter(v -> v.name().equals(name))
-                .findFirst()
-                .orElseThrow();
-    }
-
-    private DerivedVoice derived(String name) {
-        return model.derived().get().voice(voice(name).id()).orElseThrow();
-    }
-
-    private double medianErrorMillis(String name) {
-        double[] offsets =
-                truth.offsetsSeconds(name + ".wav", derived(name).timing().map()::outputSecondsAt);
-        return Percentile.median(Arrays.stream(offsets).map(o -> 1000 * Math.abs(o)).toArray());
-    }
-
-    private static Point2D at(FxRobot robot, Node node, double x, double y) {
-        Bounds bounds = robot.bounds(node).query();
-        return new Point2D(bounds.getMinX() + x, bounds.getMinY() + y);
+        open(stage);
     }
 
     @Test
@@ -190,68 +95,6 @@ class MainWindowTest {
         assertThat(model.session().stacks().getFirst().timing().pull()).isEqualTo(0.5);
         assertThat(robot.lookup("#lock-after").queryAs(Label.class).getText()).isEqualTo(before);
         assertThat(Arrays.mismatch(soundBefore, locked("Mara double right", 3))).isEqualTo(-1);
-    }
-
-    /// A second of what a voice sounds like, from a moment on.
-    private float[] locked(String name, double seconds) {
-        float[] samples = new float[RATE];
-        derived(name)
-                .locked()
-                .orElseThrow()
-                .read(0, (long) (seconds * RATE), samples, samples.length);
-        return samples;
-    }
-
-    @Test
-    void draggingABeadHoldsItThereAndUndoLetsGo(FxRobot robot) {
-        openDemo(robot);
-        Voice right = voice("Mara double right");
-        robot.interact(() -> {
-            model.select(Selection.ofVoice(right.id()));
-            model.viewport().set(new Viewport(2, 5));
-        });
-        WaitForAsyncUtils.waitForFxEvents();
-        Node closeUp = robot.lookup("#close-up").query();
-        double width = closeUp.getBoundsInLocal().getWidth();
-        double height = closeUp.getBoundsInLocal().getHeight();
-        Anchor anchor =
-                derived(right.name()).alignment().anchors().stream()
-                        .filter(a -> a.kind().isPresent() && a.sourceSeconds() > 3.2)
-                        .findFirst()
-                        .orElseThrow();
-        double shown = derived(right.name()).timing().map().outputSecondsAt(anchor.sourceSeconds());
-        double x = model.viewport().get().x(shown, width);
-        // The lanes: ruler, guide, left double, right double; the bead lies two thirds down in the
-        // last one.
-        double lanesTop = 22 + 62;
-        double lane = Math.clamp((height - lanesTop) / 2, 54, 128);
-        double y = lanesTop + lane + lane * 0.67;
-        Point2D from = at(robot, closeUp, x, y);
-        robot.moveTo(from).press(MouseButton.PRIMARY);
-        for (int step = 1; step <= 5; step++) {
-            robot.moveTo(from.add(-4 * step, 0));
-        }
-        robot.release(MouseButton.PRIMARY);
-        waitUntilDerived();
-
-        List<Anchor> held = voice(right.name()).anchors();
-        assertThat(held)
-                .singleElement()
-                .satisfies(a ->
-                        assertThat(a.sourceSeconds())
-                                .isCloseTo(anchor.sourceSeconds(), within(1e-9)));
-        double wanted = model.viewport().get().secondsAt(x - 20, width);
-        double snapReach = 8 * model.viewport().get().seconds() / width;
-        assertThat(derived(right.name()).timing().map().outputSecondsAt(anchor.sourceSeconds()))
-                .isCloseTo(wanted, within(snapReach));
-        assertThat(model.history().get().undoTitle().orElse(""))
-                .startsWith("Mara double right: hold at 0:0");
-
-        robot.interact(model::undo);
-        waitUntilDerived();
-        assertThat(voice(right.name()).anchors()).isEmpty();
-        assertThat(derived(right.name()).timing().map().outputSecondsAt(anchor.sourceSeconds()))
-                .isEqualTo(shown);
     }
 
     @Test
@@ -401,22 +244,7 @@ class MainWindowTest {
         robot.interact(() -> model.version().set(Version.RAW));
         WaitForAsyncUtils.waitForFxEvents();
         WritableImage raw = picture(robot, map);
-        int differing = 0;
-        for (int y = 0; y < (int) locked.getHeight(); y++) {
-            for (int x = 0; x < (int) locked.getWidth(); x++) {
-                differing +=
-                        locked.getPixelReader().getArgb(x, y) != raw.getPixelReader().getArgb(x, y)
-                                ? 1
-                                : 0;
-            }
-        }
-        assertThat(differing).isGreaterThan(500);
-    }
-
-    private static WritableImage picture(FxRobot robot, Node node) {
-        WritableImage[] image = new WritableImage[1];
-        robot.interact(() -> image[0] = node.snapshot(null, null));
-        return image[0];
+        assertThat(differing(locked, raw)).isGreaterThan(500);
     }
 
     @Test

@@ -5,6 +5,7 @@ import zelvan.align.Marks;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Repairs;
 
 /// A bead on its way: held where it is dragged to, or re-placed in its voice.
 final class BeadDrag {
@@ -19,6 +20,7 @@ final class BeadDrag {
     /// away below it.
     private final DoubleUnaryOperator source;
 
+    private final Repairs.Taken taken;
     private double seconds;
 
     BeadDrag(AppModel model, Lane lane, Bead bead, boolean replacing, double locked) {
@@ -30,6 +32,13 @@ final class BeadDrag {
         marksBefore = lane.voice().marks();
         source = lane.source(locked);
         seconds = bead.shownSeconds();
+        taken =
+                model.repairs()
+                        .take(
+                                bead.voiceId(),
+                                bead.sourceSeconds(),
+                                bead.anchor(),
+                                bead.shownSeconds());
     }
 
     /// A bead and where it is dragged to.
@@ -68,7 +77,7 @@ final class BeadDrag {
                             marksBefore,
                             gesture);
         } else {
-            model.repairs().hold(bead.voiceId(), bead.sourceSeconds(), shownSeconds, gesture);
+            model.repairs().hold(taken, shownSeconds, gesture);
         }
     }
 }

@@ -117,12 +117,11 @@ final class CloseUpPainter {
                 g.setLineDashes();
                 if (bar) {
                     g.setFill(colours.quiet());
-                    g.setTextAlign(TextAlignment.RIGHT);
                     String position = grid.get().tempo().position(line);
                     g.fillText(
-                            position.substring(0, position.indexOf('.')),
-                            x - 3,
-                            Lane.RULER_HEIGHT / 2 - 1);
+                            "bar " + position.substring(0, position.indexOf('.')),
+                            x + 3,
+                            height - 8);
                 }
             }
         }

@@ -126,9 +126,15 @@ final class LockMapPainter {
             return;
         }
         for (LockMap.Cell cell : made.lock().cells()) {
-            double x = cell.phrase().startSeconds() / song * width;
-            double w = Math.max(4, cell.phrase().seconds() / song * width);
-            cell(g, colours, row, cell, x, y + GAP / 2, w, h);
+            cell(g, colours, row, cell, x(cell, width, song), y + GAP / 2, w(cell, width, song), h);
+        }
+        for (Doubt doubt : made.lock().doubts()) {
+            doubt(g, colours, doubt, y + GAP / 2, h, width, song);
+        }
+        for (LockMap.Cell cell : made.lock().cells()) {
+            double x = x(cell, width, song);
+            double w = w(cell, width, song);
+            figure(g, colours, cell, x, y + GAP / 2, w, h);
             if (isSelected(voice, cell)) {
                 g.setStroke(colours.accent());
                 g.setLineWidth(1.5);
@@ -136,9 +142,14 @@ final class LockMapPainter {
                 g.setLineWidth(1);
             }
         }
-        for (Doubt doubt : made.lock().doubts()) {
-            doubt(g, colours, doubt, y + GAP / 2, h, width, song);
-        }
+    }
+
+    private static double x(LockMap.Cell cell, double width, double song) {
+        return cell.phrase().startSeconds() / song * width;
+    }
+
+    private static double w(LockMap.Cell cell, double width, double song) {
+        return Math.max(4, cell.phrase().seconds() / song * width);
     }
 
     private boolean isSelected(Voice voice, LockMap.Cell cell) {
@@ -189,8 +200,22 @@ final class LockMapPainter {
                 g.strokeLine(at, y + 1, at, y + 4);
             }
         }
-        if (w > 44) {
-            g.setFill(share > 0.05 ? colours.text() : colours.quiet());
+    }
+
+    private void figure(
+            GraphicsContext g,
+            Palette colours,
+            LockMap.Cell cell,
+            double x,
+            double y,
+            double w,
+            double h) {
+        boolean raw = model.version().get() == Version.RAW;
+        Lock lock = raw ? cell.before() : cell.after();
+        double side = (raw ? cell.rawLeanSeconds() : cell.leanSeconds()) < 0 ? -1 : 1;
+        boolean off = lock.medianSeconds() > 0.05 * WIDEST_SECONDS;
+        if (cell.state() != LockMap.State.SILENT && w > 44) {
+            g.setFill(off ? colours.text() : colours.quiet());
             g.setFont(Theme.font(11));
             g.setTextAlign(side < 0 ? TextAlignment.RIGHT : TextAlignment.LEFT);
             g.setTextBaseline(VPos.CENTER);

@@ -25,6 +25,9 @@ public final class Repairs {
     /// A bead this near to a moment is that moment's.
     private static final double SAME_SECONDS = 1e-6;
 
+    /// A bead moved by less is nudged; by more, it is said to belong elsewhere.
+    private static final double NUDGE_SECONDS = 0.06;
+
     /// The same syllable of another voice belongs to the guide's moment this near.
     private static final double SAME_SYLLABLE_SECONDS = 0.015;
 
@@ -54,36 +57,81 @@ public final class Repairs {
 
     // Beads.
 
-    /// Holds a moment of a voice where it is to sound; if several voices are selected and it is one
-    /// of them, the same syllable in all of them. Of the guide, corrects the guide.
+    /// A bead as it is when somebody takes it.
     ///
-    /// @param sourceSeconds the moment in the voice as recorded
+    /// @param anchor what it is tied to; empty for the guide's own
+    /// @param soundsSeconds when it sounds
+    /// @param others the same syllable in the other selected voices
+    public record Taken(
+            String voiceId,
+            double sourceSeconds,
+            Optional<Anchor> anchor,
+            double soundsSeconds,
+            List<RepairEdit.Of> others) {
+        /// What it belongs to, if it goes on belonging there when it is moved a little: a match
+        /// that is trusted is not called in question by a nudge.
+        Optional<Double> keeps(double newSeconds) {
+            return anchor.filter(a -> a.byUser() || a.confidence() >= Alignment.DOUBTFUL_BELOW)
+                    .filter(a -> Math.abs(newSeconds - soundsSeconds) < NUDGE_SECONDS)
+                    .map(Anchor::guideSeconds);
+        }
+    }
+
+    /// Takes a bead; if several voices are selected and it is of one of them, with it the same
+    /// syllable in all of them.
+    public Taken take(
+            String voiceId, double sourceSeconds, Optional<Anchor> anchor, double soundsSeconds) {
+        List<String> selected = model.selection().get().voiceIds();
+        List<RepairEdit.Of> others = new ArrayList<>();
+        if (selected.contains(voiceId) && anchor.isPresent()) {
+            selected.stream()
+                    .filter(id -> !id.equals(voiceId))
+                    .forEach(id ->
+                            sameSyllable(id, anchor.get().guideSeconds())
+                                    .ifPresent(a -> others.add(new RepairEdit.Of(id, a))));
+        }
+        return new Taken(voiceId, sourceSeconds, anchor, soundsSeconds, List.copyOf(others));
+    }
+
+    /// Holds a bead, and what was taken with it, where it is to sound. Of the guide, corrects the
+    /// guide.
+    ///
     /// @param soundsSeconds when it is to sound
-    public void hold(String voiceId, double sourceSeconds, double soundsSeconds, long step) {
-        Optional<Voice> found = voice(voiceId);
+    public void hold(Taken taken, double soundsSeconds, long step) {
+        Optional<Voice> found = voice(taken.voiceId);
         if (found.isEmpty()) {
             return;
         }
-        Voice voice = found.get();
-        double moment =
-                voice.role() == Role.GUIDE
-                        ? soundsSeconds
-                        : guideMap().sourceSecondsAt(soundsSeconds);
+        if (found.get().role() == Role.GUIDE) {
+            Anchor anchor = Anchor.held(taken.sourceSeconds, soundsSeconds);
+            model.apply(
+                    new RepairEdit.SetAnchors(
+                            found.get().name(),
+                            List.of(new RepairEdit.Of(taken.voiceId, anchor)),
+                            step));
+            return;
+        }
+        double held = guideMap().sourceSecondsAt(soundsSeconds);
+        double belongs = guideLandmarkAt(held).or(() -> taken.keeps(soundsSeconds)).orElse(held);
         List<RepairEdit.Of> anchors = new ArrayList<>();
-        anchors.add(new RepairEdit.Of(voiceId, Anchor.held(sourceSeconds, moment)));
-        List<String> selected = model.selection().get().voiceIds();
-        Optional<Double> syllable = anchorAt(voiceId, sourceSeconds).map(Anchor::guideSeconds);
-        if (voice.role().follows() && selected.contains(voiceId) && syllable.isPresent()) {
-            selected.stream()
-                    .filter(id -> !id.equals(voiceId))
-                    .flatMap(id ->
-                            sameSyllable(id, syllable.get()).stream()
-                                    .map(a ->
-                                            new RepairEdit.Of(
-                                                    id, Anchor.held(a.sourceSeconds(), moment))))
-                    .forEach(anchors::add);
+        anchors.add(
+                new RepairEdit.Of(
+                        taken.voiceId, Anchor.heldAway(taken.sourceSeconds, belongs, held)));
+        for (RepairEdit.Of other : taken.others) {
+            anchors.add(
+                    new RepairEdit.Of(
+                            other.voiceId(),
+                            Anchor.heldAway(other.anchor().sourceSeconds(), belongs, held)));
         }
         model.apply(new RepairEdit.SetAnchors(names(anchors), anchors, step));
+    }
+
+    /// The guide's landmark at a moment, if the bead was put exactly there.
+    private Optional<Double> guideLandmarkAt(double guideSeconds) {
+        return guideLandmarks().stream()
+                .map(Landmark::seconds)
+                .filter(t -> Math.abs(t - guideSeconds) < SAME_SECONDS)
+                .findFirst();
     }
 
     private String names(List<RepairEdit.Of> anchors) {
@@ -231,8 +279,17 @@ public final class Repairs {
     /// Moves the bead that has the focus, and holds it there.
     public void nudge(double seconds) {
         if (model.focus().get() instanceof Focus.OnBead bead) {
-            hold(bead.voiceId(), bead.sourceSeconds(), sounds(bead) + seconds, newGesture());
+            hold(taken(bead), sounds(bead) + seconds, newGesture());
         }
+    }
+
+    private Taken taken(Focus.OnBead bead) {
+        return take(
+                bead.voiceId(),
+                bead.sourceSeconds(),
+                ownAnchorAt(bead.voiceId(), bead.sourceSeconds())
+                        .or(() -> anchorAt(bead.voiceId(), bead.sourceSeconds())),
+                sounds(bead));
     }
 
     /// When the bead sounds as things are wanted, also if that is not derived yet.
@@ -240,7 +297,7 @@ public final class Repairs {
         Optional<Anchor> held =
                 ownAnchorAt(bead.voiceId(), bead.sourceSeconds()).filter(Anchor::held);
         boolean guide = voice(bead.voiceId()).map(v -> v.role() == Role.GUIDE).orElse(false);
-        return held.map(Anchor::guideSeconds)
+        return held.flatMap(Anchor::heldSeconds)
                 .map(t -> guide ? t : guideMap().outputSecondsAt(t))
                 .orElseGet(() ->
                         made(bead.voiceId())
@@ -255,7 +312,7 @@ public final class Repairs {
             guideLandmarks().stream()
                     .map(l -> guideMap().outputSecondsAt(l.seconds()))
                     .min(Comparator.comparingDouble(t -> Math.abs(t - now)))
-                    .ifPresent(t -> hold(bead.voiceId(), bead.sourceSeconds(), t, newGesture()));
+                    .ifPresent(t -> hold(taken(bead), t, newGesture()));
         }
     }
 

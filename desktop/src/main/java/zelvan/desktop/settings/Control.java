@@ -11,13 +11,15 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
-import javafx.scene.layout.VBox;
 
 /// A slider with its number, which can be typed as well.
 final class Control {
+    private static final double LABEL_WIDTH = 62;
+    private static final double UNIT_WIDTH = 20;
+
     private final Slider slider;
     private final TextField field = new TextField();
-    private final VBox node;
+    private final HBox node;
     private boolean showing;
 
     /// @param id for tests and automation
@@ -35,21 +37,22 @@ final class Control {
         slider.setAccessibleText(name);
         slider.setBlockIncrement((to - from) / 20);
         field.setId(id + "-field");
-        field.setPrefColumnCount(4);
+        field.setPrefColumnCount(3);
         field.setAlignment(Pos.CENTER_RIGHT);
         Label label = new Label(name);
         label.setTooltip(new Tooltip(help));
         Label unitLabel = new Label(unit);
         unitLabel.getStyleClass().add("quiet");
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        HBox row = new HBox(6, label, space, field, unitLabel);
-        row.setAlignment(Pos.CENTER_LEFT);
-        node = new VBox(2, row, slider);
+        label.setMinWidth(LABEL_WIDTH);
+        unitLabel.setMinWidth(UNIT_WIDTH);
+        field.setMinWidth(Region.USE_PREF_SIZE);
+        HBox.setHgrow(slider, Priority.ALWAYS);
+        node = new HBox(6, label, slider, field, unitLabel);
+        node.setAlignment(Pos.CENTER_LEFT);
         slider.valueProperty()
-                .subscribe(v -> {
+                .addListener((all, before, now) -> {
                     if (!showing) {
-                        changed.accept(Math.round(v.doubleValue()));
+                        changed.accept(Math.round(now.doubleValue()));
                     }
                 });
         field.setOnAction(e -> {

@@ -1,6 +1,5 @@
 package zelvan.desktop.settings;
 
-import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -63,6 +62,7 @@ public final class SettingsView {
                         guide.node(),
                         timing.node(),
                         figures,
+                        timing.more(),
                         voice.node());
         root.setPadding(new Insets(14));
         root.setMinWidth(280);
@@ -91,17 +91,22 @@ public final class SettingsView {
         staleNote.getStyleClass().add("quiet");
         Label lock = new Label("Lock");
         lock.getStyleClass().add("heading");
-        Label from = new Label("recorded");
-        Label to = new Label("now");
-        from.getStyleClass().add("quiet");
-        to.getStyleClass().add("quiet");
-        VBox left = new VBox(from, before, beforeMost);
-        VBox right = new VBox(to, after, afterMost);
-        for (Label label : List.of(before, after, beforeMost, afterMost)) {
-            label.setMinWidth(Region.USE_PREF_SIZE);
-        }
-        HBox pair = new HBox(28, left, right);
-        return new VBox(4, lock, pair, staleNote);
+        HBox typical = new HBox(8, before, arrow(), after);
+        HBox most = new HBox(8, beforeMost, arrow(), afterMost);
+        typical.setAlignment(Pos.CENTER_LEFT);
+        most.setAlignment(Pos.CENTER_LEFT);
+        most.getChildren().addFirst(quiet("90 % within"));
+        return new VBox(2, new HBox(12, lock, staleNote), typical, most);
+    }
+
+    private static Label arrow() {
+        return quiet("→");
+    }
+
+    private static Label quiet(String text) {
+        Label label = new Label(text);
+        label.getStyleClass().add("quiet");
+        return label;
     }
 
     private void refresh() {
@@ -119,12 +124,13 @@ public final class SettingsView {
         giveBack.setVisible(any && !ofGuide && scope.givingBack(session).isPresent());
         show(guide.node(), ofGuide);
         show(timing.node(), any && !ofGuide);
+        show(timing.more(), any && !ofGuide);
         show(figures, any && !ofGuide);
         Scope.LockPair lock = scope.figures(model.derived().get());
         before.setText(lock.before().medianText());
-        beforeMost.setText("90 % within " + lock.before().p90Text());
+        beforeMost.setText(lock.before().p90Text());
         after.setText(lock.after().medianText());
-        afterMost.setText("90 % within " + lock.after().p90Text());
+        afterMost.setText(lock.after().p90Text());
         staleNote.setVisible(model.stale().get());
         protection.refresh();
         guide.refresh();

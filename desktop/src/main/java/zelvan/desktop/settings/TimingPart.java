@@ -30,6 +30,7 @@ final class TimingPart {
     private final Choice<Leader> leader;
     private final MenuButton start = new MenuButton("Start as…");
     private final VBox root;
+    private final VBox more = new VBox(8);
 
     /// A voice that can be followed; the guide has no id.
     private record Leader(String id, String name) {
@@ -80,7 +81,7 @@ final class TimingPart {
         }
         Label heading = new Label("Timing");
         heading.getStyleClass().add("heading");
-        root = new VBox(8, heading, pull.node(), slack.node());
+        root = new VBox(6, heading, pull.node(), slack.node());
     }
 
     private Scope scope() {
@@ -118,7 +119,7 @@ final class TimingPart {
         TimingSettings timing = current();
         pull.show(timing.pull() * 100);
         slack.show(timing.slackSeconds() * 1000);
-        List<Node> rows = new ArrayList<>(root.getChildren().subList(0, 3));
+        List<Node> rows = new ArrayList<>();
         Scope scope = scope();
         if (scope instanceof Scope.OfAll || scope instanceof Scope.OfStack) {
             lineUp.show(Arrays.asList(LineUp.values()), timing.lineUp());
@@ -129,8 +130,8 @@ final class TimingPart {
             rows.add(leader.node());
         }
         rows.add(start);
-        if (!root.getChildren().equals(rows)) {
-            root.getChildren().setAll(rows);
+        if (!more.getChildren().equals(rows)) {
+            more.getChildren().setAll(rows);
         }
     }
 
@@ -146,7 +147,13 @@ final class TimingPart {
         leader.show(leaders, chosen.orElse(Leader.GUIDE));
     }
 
+    /// Pull and slack.
     Node node() {
         return root;
+    }
+
+    /// What is set more rarely.
+    Node more() {
+        return more;
     }
 }

@@ -46,7 +46,7 @@ final class VoicePart {
         sensitivity =
                 new Control(
                         "sensitivity",
-                        "Landmark sensitivity",
+                        "Landmarks",
                         "%",
                         0,
                         100,

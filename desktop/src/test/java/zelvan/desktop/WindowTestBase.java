@@ -1,0 +1,147 @@
+package zelvan.desktop;
+
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import javafx.geometry.Bounds;
+import javafx.geometry.Point2D;
+import javafx.scene.Node;
+import javafx.scene.image.WritableImage;
+import javafx.stage.Stage;
+import org.jspecify.annotations.NullUnmarked;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.ApplicationExtension;
+import org.testfx.util.WaitForAsyncUtils;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.theme.Theme;
+import zelvan.dsp.Percentile;
+import zelvan.engine.AnalysisStore;
+import zelvan.engine.DerivedVoice;
+import zelvan.engine.Engine;
+import zelvan.play.Player;
+import zelvan.play.SimulatedOutput;
+import zelvan.session.Voice;
+import zelvan.singers.DemoSession;
+import zelvan.singers.Truth;
+
+/// A window with the demo session, driven with mouse and keys on a platform without a display.
+@ExtendWith(ApplicationExtension.class)
+@NullUnmarked // TestFX sets the fields
+abstract class WindowTestBase {
+    static final int RATE = 48_000;
+
+    @TempDir static Path folder;
+    static Path demo;
+    static Truth truth;
+
+    AppModel model;
+    SimulatedOutput output;
+    MainWindow window;
+
+    @BeforeAll
+    static void sing() throws Exception {
+        demo = folder.resolve(DemoSession.NAME);
+        truth = DemoSession.write(demo);
+    }
+
+    /// To be called from the test's own `@Start`, where TestFX looks for it.
+    void open(Stage stage) {
+        output = new SimulatedOutput(RATE);
+        model = newModel(new Player(output));
+        window = new MainWindow(model, new Theme(), stage);
+        stage.show();
+    }
+
+    static AppModel newModel(Player player) {
+        return new AppModel(
+                new Engine(new AnalysisStore(folder.resolve("kept"))),
+                player,
+                folder.resolve("unsaved"));
+    }
+
+    @AfterEach
+    void close(FxRobot robot) {
+        robot.interact(model::close);
+    }
+
+    static void waitUntil(Callable<Boolean> condition) {
+        try {
+            WaitForAsyncUtils.waitFor(120, TimeUnit.SECONDS, condition);
+        } catch (TimeoutException e) {
+            throw new AssertionError("waited too long", e);
+        }
+        WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    void waitUntilDerived() {
+        waitUntil(() ->
+                WaitForAsyncUtils.asyncFx(() ->
+                                !model.stale().get()
+                                        && !model.derived().get().guidePhrases().isEmpty())
+                        .get());
+    }
+
+    void openDemo(FxRobot robot) {
+        robot.interact(() -> model.open(List.of(demo)));
+        waitUntilDerived();
+    }
+
+    Voice voice(String name) {
+        return model.session().voices().stream()
+                .filter(v -> v.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    DerivedVoice derived(String name) {
+        return model.derived().get().voice(voice(name).id()).orElseThrow();
+    }
+
+    double medianErrorMillis(String name) {
+        double[] offsets =
+                truth.offsetsSeconds(name + ".wav", derived(name).timing().map()::outputSecondsAt);
+        return Percentile.median(Arrays.stream(offsets).map(o -> 1000 * Math.abs(o)).toArray());
+    }
+
+    static Point2D at(FxRobot robot, Node node, double x, double y) {
+        Bounds bounds = robot.bounds(node).query();
+        return new Point2D(bounds.getMinX() + x, bounds.getMinY() + y);
+    }
+
+    /// A second of what a voice sounds like, from a moment on.
+    float[] locked(String name, double seconds) {
+        float[] samples = new float[RATE];
+        derived(name)
+                .locked()
+                .orElseThrow()
+                .read(0, (long) (seconds * RATE), samples, samples.length);
+        return samples;
+    }
+
+    /// How many pixels of a view changed.
+    static int differing(WritableImage one, WritableImage other) {
+        int differing = 0;
+        for (int y = 0; y < (int) one.getHeight(); y++) {
+            for (int x = 0; x < (int) one.getWidth(); x++) {
+                differing +=
+                        one.getPixelReader().getArgb(x, y) != other.getPixelReader().getArgb(x, y)
+                                ? 1
+                                : 0;
+            }
+        }
+        return differing;
+    }
+
+    static WritableImage picture(FxRobot robot, Node node) {
+        WritableImage[] image = new WritableImage[1];
+        robot.interact(() -> image[0] = node.snapshot(null, null));
+        return image[0];
+    }
+}
