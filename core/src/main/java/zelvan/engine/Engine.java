@@ -12,7 +12,10 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
+import zelvan.measure.Combing;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
@@ -28,6 +31,8 @@ public final class Engine implements AutoCloseable {
     private final AnalysisStore store;
     private final ExecutorService workers;
     private final ExecutorService conductor;
+    private final ExecutorService listener;
+    private final AtomicLong listening = new AtomicLong();
     private final Map<String, VoiceChain> chains = new HashMap<>();
     private volatile Session wanted = Session.EMPTY;
 
@@ -43,6 +48,7 @@ public final class Engine implements AutoCloseable {
                 Executors.newFixedThreadPool(
                         threads, task -> daemon(task, "zelvan-worker-" + number.incrementAndGet()));
         conductor = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-conductor"));
+        listener = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-listener"));
     }
 
     private static Thread daemon(Runnable task, String name) {
@@ -151,6 +157,22 @@ public final class Engine implements AutoCloseable {
                 });
     }
 
+    /// Listens in the background for voices that comb; see [Combing]. What was asked for before and
+    /// is not done yet is dropped.
+    ///
+    /// @param ready receives the result, on the engine's thread; not called for what was dropped
+    public void listenForCombing(Derived derived, Consumer<List<Combing>> ready) {
+        long asked = listening.incrementAndGet();
+        var unused =
+                listener.submit(() -> {
+                    BooleanSupplier cancelled = () -> listening.get() != asked;
+                    List<Combing> found = new PhaseGuard(derived, cancelled).listen();
+                    if (!cancelled.getAsBoolean()) {
+                        ready.accept(found);
+                    }
+                });
+    }
+
     @SuppressWarnings(
             "ReferenceEquality") // the very session that was asked for last, not one like it
     private boolean isNewest(Session session) {
@@ -182,6 +204,8 @@ public final class Engine implements AutoCloseable {
     @Override
     public void close() {
         conductor.shutdownNow();
+        listening.incrementAndGet();
+        listener.shutdownNow();
         workers.shutdownNow();
     }
 

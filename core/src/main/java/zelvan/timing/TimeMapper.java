@@ -64,8 +64,8 @@ public final class TimeMapper {
     /// An anchor missed by this much was not followed.
     private static final double LEFT_OUT_SECONDS = 0.015;
 
-    /// The map passes every knot at most this far away.
-    private static final double BEND_SECONDS = 5e-5;
+    /// The map passes every knot at most this far away; what is held, exactly.
+    private static final double BEND_SECONDS = 1e-4;
 
     /// What is sung alone stays in its place if it keeps this much, and half, of the gaps beside
     /// it.
@@ -123,7 +123,7 @@ public final class TimeMapper {
                 .forEach(staying::add);
         double[] moves = line(knots, tied, goals, staying).solve();
         return new TimingResult(
-                TimeMap.of(points(knots, moves, tied)), leftOut(knots, moves, goals));
+                TimeMap.of(points(knots, moves, tied, goals)), leftOut(knots, moves, goals));
     }
 
     private ElasticLine line(
@@ -299,12 +299,17 @@ public final class TimeMapper {
         return true;
     }
 
-    private static List<Point> points(double[] knots, double[] moves, boolean[] tied) {
+    private static List<Point> points(
+            double[] knots, double[] moves, boolean[] tied, List<Goal> goals) {
         boolean[] kept = new boolean[knots.length];
+        boolean[] held = new boolean[knots.length];
+        goals.stream()
+                .filter(goal -> goal.anchor.held())
+                .forEach(goal -> held[Arrays.binarySearch(knots, goal.seconds())] = true);
         int from = 0;
         for (int k = 0; k < knots.length; k++) {
             boolean edge = k == 0 || k + 1 == knots.length || tied[k] != tied[k - 1];
-            if (edge) {
+            if (edge || held[k]) {
                 kept[k] = true;
                 keepBends(knots, moves, from, k, kept);
                 from = k;

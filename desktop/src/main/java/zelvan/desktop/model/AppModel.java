@@ -26,6 +26,7 @@ import zelvan.engine.Engine;
 import zelvan.engine.Progress;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
+import zelvan.measure.Combing;
 import zelvan.play.Player;
 import zelvan.play.Program;
 import zelvan.play.Version;
@@ -54,6 +55,7 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<Selection> selection =
             new SimpleObjectProperty<>(Selection.NOTHING);
     private final ObjectProperty<Focus> focus = new SimpleObjectProperty<>(Focus.NOTHING);
+    private final ObjectProperty<List<Combing>> combing = new SimpleObjectProperty<>(List.of());
     private final Repairs repairs = new Repairs(this);
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
     private final ObjectProperty<Version> version = new SimpleObjectProperty<>(Version.LOCKED);
@@ -94,6 +96,11 @@ public final class AppModel implements AutoCloseable {
     /// What keys act on in the close-up.
     public ObjectProperty<Focus> focus() {
         return focus;
+    }
+
+    /// Where voices have become so alike that they comb; found in the background.
+    public ObjectProperty<List<Combing>> combing() {
+        return combing;
     }
 
     /// What can be done to mend a match.
@@ -226,6 +233,8 @@ public final class AppModel implements AutoCloseable {
         stale.set(!next.session().equals(session()));
         if (!stale.get()) {
             work.set("");
+            engine.listenForCombing(
+                    next, found -> Platform.runLater(() -> combing.set(List.copyOf(found))));
         }
         for (ZelvanProblem problem : next.problems()) {
             say(problem.getMessage());

@@ -12,6 +12,8 @@ import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.engine.DerivedVoice;
+import zelvan.measure.Combing;
+import zelvan.session.Edit;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.Role;
@@ -22,6 +24,9 @@ import zelvan.units.TimeSpan;
 /// What an editor does to mend a match: each a gesture or a key, each one named step of the
 /// history.
 public final class Repairs {
+    /// Settings of a phrase reach this far beyond it.
+    private static final double EDGE_SECONDS = 0.02;
+
     /// A bead this near to a moment is that moment's.
     private static final double SAME_SECONDS = 1e-6;
 
@@ -333,6 +338,21 @@ public final class Repairs {
                                 v.marks().withSensitivity(sensitivity),
                                 "sensitivity " + Math.round(sensitivity * 100) + " %",
                                 step));
+    }
+
+    /// Gives the voice that combs the slack that lets it sound apart, in that phrase.
+    public void open(Combing pair) {
+        pair.openingSlackSeconds()
+                .ifPresent(slack ->
+                        voice(pair.voiceId())
+                                .ifPresent(v ->
+                                        model.apply(
+                                                new Edit.SetPhraseTiming(
+                                                        v.id(),
+                                                        v.name(),
+                                                        pair.phrase().widenedBy(EDGE_SECONDS),
+                                                        v.phraseDeparture(pair.phrase())
+                                                                .withSlack(slack)))));
     }
 
     // Protection.

@@ -2,6 +2,7 @@ package zelvan.desktop.reports;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -21,6 +22,8 @@ import zelvan.desktop.keys.Commands;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Doubts;
 import zelvan.desktop.theme.Theme;
+import zelvan.measure.Combing;
+import zelvan.session.Voice;
 
 /// The bar below: doubtful places, what is being done, the history, the output; and above it what
 /// went wrong.
@@ -28,6 +31,7 @@ public final class StatusView {
     private final AppModel model;
     private final Button doubts = new Button();
     private final Button places = new Button();
+    private final Button combing = new Button();
     private final Label state = new Label();
     private final ProgressBar progress = new ProgressBar();
     private final Button cancel = new Button("Cancel");
@@ -45,6 +49,10 @@ public final class StatusView {
         places.setGraphic(Theme.icon(Feather.LIST));
         places.setTooltip(new Tooltip("All doubtful places"));
         places.setOnAction(e -> showDoubts());
+        combing.setId("combing");
+        combing.setTooltip(
+                new Tooltip("Voices so alike that they comb; slack lets them sound apart again"));
+        combing.setOnAction(e -> showCombing());
         state.setId("state");
         progress.setId("progress");
         progress.setPrefWidth(140);
@@ -58,7 +66,10 @@ public final class StatusView {
         Label output = new Label("output: " + model.player().outputName());
         output.setId("output");
         output.getStyleClass().add("quiet");
-        HBox bar = new HBox(12, doubts, places, progress, cancel, state, space, history, output);
+        HBox bar =
+                new HBox(
+                        12, doubts, places, combing, progress, cancel, state, space, history,
+                        output);
         bar.setAlignment(Pos.CENTER_LEFT);
         bar.setPadding(new Insets(5, 14, 5, 14));
         bar.getStyleClass().add("status");
@@ -66,6 +77,7 @@ public final class StatusView {
         messages.getStyleClass().add("messages");
         root = new VBox(messages, bar);
         model.derived().subscribe(ignored -> refresh());
+        model.combing().subscribe(ignored -> refresh());
         model.stale().subscribe(ignored -> refresh());
         model.stopped().subscribe(ignored -> refresh());
         model.work().subscribe(ignored -> refresh());
@@ -86,6 +98,10 @@ public final class StatusView {
                         : count == 1 ? "1 doubtful place ▸" : count + " doubtful places ▸");
         doubts.setDisable(count == 0);
         places.setDisable(count == 0);
+        int alike = model.combing().get().size();
+        combing.setText(alike == 1 ? "1 phrase combs" : alike + " phrases comb");
+        combing.setVisible(alike > 0);
+        combing.setManaged(alike > 0);
         boolean working = !model.work().get().isEmpty();
         progress.setVisible(working);
         progress.setManaged(working);
@@ -123,6 +139,39 @@ public final class StatusView {
             menu.getItems().add(item);
         }
         menu.show(places, javafx.geometry.Side.TOP, 0, 0);
+    }
+
+    /// Who combs with whom and where; a click opens the two with slack, or goes there.
+    private void showCombing() {
+        ContextMenu menu = new ContextMenu();
+        for (Combing pair : model.combing().get()) {
+            Optional<Voice> voice = model.session().voice(pair.voiceId());
+            Optional<Voice> other = model.session().voice(pair.otherId());
+            if (voice.isEmpty() || other.isEmpty()) {
+                continue;
+            }
+            double seconds = pair.phrase().startSeconds();
+            String where =
+                    String.format(
+                            Locale.ROOT,
+                            "%d:%04.1f  %s with %s: ",
+                            (int) (seconds / 60),
+                            seconds % 60,
+                            voice.get().name(),
+                            other.get().name());
+            String what =
+                    pair.openingSlackSeconds()
+                            .map(s ->
+                                    String.format(Locale.ROOT, "open with %.0f ms slack", s * 1000))
+                            .orElse("the same take twice; slack cannot open it");
+            MenuItem item = new MenuItem(where + what);
+            item.setOnAction(e -> {
+                model.visit(pair.voiceId(), pair.phrase());
+                model.repairs().open(pair);
+            });
+            menu.getItems().add(item);
+        }
+        menu.show(combing, javafx.geometry.Side.TOP, 0, 0);
     }
 
     /// All steps; a click goes there.

@@ -1,0 +1,118 @@
+package zelvan.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import zelvan.align.Alignment;
+import zelvan.measure.CombMeter;
+import zelvan.measure.Combing;
+import zelvan.measure.LockMap;
+import zelvan.measure.Opening;
+import zelvan.render.VoiceSource;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.timing.TimeMap;
+import zelvan.units.TimeSpan;
+
+/// Listens to pairs of voices as they sound now, for those that have become so alike that they
+/// comb: each voice against the guide, and against the others of its stack.
+final class PhaseGuard {
+    /// Distinct takes measure 0.09 to 0.15, locked or not; the same take twice 0.97, mixed with
+    /// another 0.6 and more.
+    private static final double ALIKE = 0.35;
+
+    private static final double LONGEST_SECONDS = 3;
+
+    private final Derived derived;
+    private final BooleanSupplier cancelled;
+
+    /// @param cancelled whether nobody wants to know any more
+    PhaseGuard(Derived derived, BooleanSupplier cancelled) {
+        this.derived = derived;
+        this.cancelled = cancelled;
+    }
+
+    List<Combing> listen() {
+        Session session = derived.session();
+        List<Combing> found = new ArrayList<>();
+        List<Voice> voices = session.followers();
+        for (int i = 0; i < voices.size() && !cancelled.getAsBoolean(); i++) {
+            Voice voice = voices.get(i);
+            session.guide().ifPresent(guide -> compare(voice, guide, found));
+            for (Voice other : voices.subList(0, i)) {
+                if (other.stackId().equals(voice.stackId())) {
+                    compare(voice, other, found);
+                }
+            }
+        }
+        return found;
+    }
+
+    private void compare(Voice voice, Voice other, List<Combing> found) {
+        Optional<VoiceSource> a = sound(voice);
+        Optional<VoiceSource> b = sound(other);
+        if (a.isEmpty() || b.isEmpty() || a.get().sampleRateHertz() != b.get().sampleRateHertz()) {
+            return;
+        }
+        for (TimeSpan phrase : derived.guidePhrases()) {
+            if (cancelled.getAsBoolean() || !sings(voice, phrase) || !sings(other, phrase)) {
+                continue;
+            }
+            double likeness =
+                    CombMeter.likeness(
+                            read(a.get(), phrase),
+                            read(b.get(), phrase),
+                            a.get().sampleRateHertz());
+            if (likeness > ALIKE) {
+                found.add(
+                        new Combing(
+                                voice.id(),
+                                other.id(),
+                                phrase,
+                                likeness,
+                                opening(voice, other, phrase)));
+            }
+        }
+    }
+
+    private Optional<VoiceSource> sound(Voice voice) {
+        return derived.voice(voice.id()).flatMap(DerivedVoice::locked);
+    }
+
+    private boolean sings(Voice voice, TimeSpan phrase) {
+        return !voice.role().follows()
+                || derived.voice(voice.id()).stream()
+                        .flatMap(made -> made.lock().cells().stream())
+                        .anyMatch(c ->
+                                c.phrase().equals(phrase) && c.state() != LockMap.State.SILENT);
+    }
+
+    /// The middle of a phrase where it sounds.
+    private float[] read(VoiceSource source, TimeSpan phrase) {
+        TimeMap guide = derived.guideMap();
+        double middle = guide.outputSecondsAt(phrase.middleSeconds());
+        double seconds = Math.min(LONGEST_SECONDS, phrase.seconds());
+        float[] samples = new float[(int) (seconds * source.sampleRateHertz())];
+        long from = Math.round((middle - seconds / 2) * source.sampleRateHertz());
+        source.read(0, from, samples, samples.length);
+        return samples;
+    }
+
+    private Optional<Double> opening(Voice voice, Voice other, TimeSpan phrase) {
+        DerivedVoice made = derived.voice(voice.id()).orElseThrow();
+        DerivedVoice against = derived.voice(other.id()).orElseThrow();
+        TimeMap guide = derived.guideMap();
+        Alignment matched = against.alignment();
+        boolean follows = other.role().follows();
+        return Opening.slackSeconds(
+                made.alignment(),
+                voice.timingAt(phrase.middleSeconds(), derived.session().stackTiming(voice)),
+                t ->
+                        follows
+                                ? against.timing().map().outputSecondsAt(matched.sourceSecondsAt(t))
+                                        - guide.outputSecondsAt(t)
+                                : 0,
+                phrase);
+    }
+}

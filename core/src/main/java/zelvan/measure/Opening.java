@@ -1,0 +1,52 @@
+package zelvan.measure;
+
+import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+import zelvan.align.Alignment;
+import zelvan.align.Anchor;
+import zelvan.dsp.Percentile;
+import zelvan.timing.TimingSettings;
+import zelvan.units.TimeSpan;
+
+/// Finds the slack at which a voice sounds apart from another again.
+public final class Opening {
+    /// Two voices this far apart are heard as two: the precedence effect holds for clicks up to
+    /// some 5 ms and for speech up to some tens of milliseconds (R. Litovsky et al., *The
+    /// precedence effect*, 1999), and a comb's first notch then lies below 42 Hz, under every
+    /// voice.
+    static final double APART_SECONDS = 0.012;
+
+    private static final double STEP_SECONDS = 0.002;
+    private static final double MOST_SECONDS = 0.06;
+
+    private Opening() {}
+
+    /// @param voice aligned with the guide
+    /// @param settings in force now
+    /// @param other how far the other voice is from the guide at a moment of the guide, as it
+    ///   sounds
+    /// @param phrase of the guide
+    public static Optional<Double> slackSeconds(
+            Alignment voice, TimingSettings settings, DoubleUnaryOperator other, TimeSpan phrase) {
+        for (double slack = settings.slackSeconds() + STEP_SECONDS;
+                slack <= MOST_SECONDS;
+                slack += STEP_SECONDS) {
+            TimingSettings looser = settings.withSlack(slack);
+            double[] apart =
+                    voice.anchorsIn(phrase).stream()
+                            .mapToDouble(a ->
+                                    Math.abs(
+                                            left(a, looser)
+                                                    - other.applyAsDouble(a.guideSeconds())))
+                            .toArray();
+            if (apart.length > 0 && Percentile.median(apart) >= APART_SECONDS) {
+                return Optional.of(slack);
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static double left(Anchor anchor, TimingSettings settings) {
+        return anchor.offsetSeconds() - settings.moveSeconds(anchor.offsetSeconds());
+    }
+}
