@@ -77,15 +77,18 @@ public final class Aligner {
                     new Alignment(List.of(), voice.phrases(), guide.phrases()), Scale.NONE);
         }
         FeatureWeights strangers = FeatureWeights.STRANGERS;
-        Warping song = new Warping(guide, voice, strangers, SONG_STEP);
-        WarpPath songPath = song.best(song.wholeBand());
-        Warping words = new Warping(guide, voice, strangers, WORD_STEP);
+        VoiceCosts song = new VoiceCosts(guide, voice, strangers, SONG_STEP);
+        WarpPath songPath = new Warping(song).best(song.wholeBand());
+        VoiceCosts words = new VoiceCosts(guide, voice, strangers, WORD_STEP);
         WarpPath wordPath =
-                words.best(words.bandAround(songPath, SONG_STEP / WORD_STEP, WORD_RADIUS_SECONDS));
+                new Warping(words)
+                        .best(
+                                words.bandAround(
+                                        songPath, SONG_STEP / WORD_STEP, WORD_RADIUS_SECONDS));
         Correspondence rough = new Correspondence(wordPath, guide, voice, WORD_STEP);
         FeatureWeights weights = FeatureWeights.between(guide, voice, rough);
-        Warping syllables = new Warping(guide, voice, weights, SYLLABLE_STEP);
-        Warping fine = new Warping(guide, voice, weights, 1);
+        VoiceCosts syllables = new VoiceCosts(guide, voice, weights, SYLLABLE_STEP);
+        VoiceCosts fine = new VoiceCosts(guide, voice, weights, 1);
         return new Match(
                 finer(guide, voice, wordPath, syllables, fine, List.of(), List.of()),
                 new Scale(weights, words.spread(), syllables.spread(), fine.spread()));
@@ -101,24 +104,32 @@ public final class Aligner {
             List<Anchor> corners,
             List<TimeSpan> walls,
             Scale scale) {
-        Warping words =
-                new Warping(
+        VoiceCosts words =
+                new VoiceCosts(
                         guide,
                         voice,
                         FeatureWeights.STRANGERS,
                         WORD_STEP,
                         walls,
                         scale.wordSpread());
-        Warping syllables =
-                new Warping(
+        VoiceCosts syllables =
+                new VoiceCosts(
                         guide,
                         voice,
                         scale.weights(),
                         SYLLABLE_STEP,
                         walls,
                         scale.syllableSpread());
-        Warping fine = new Warping(guide, voice, scale.weights(), 1, walls, scale.fineSpread());
-        return finer(guide, voice, words.best(words.wholeBand()), syllables, fine, corners, walls);
+        VoiceCosts fine =
+                new VoiceCosts(guide, voice, scale.weights(), 1, walls, scale.fineSpread());
+        return finer(
+                guide,
+                voice,
+                new Warping(words).best(words.wholeBand()),
+                syllables,
+                fine,
+                corners,
+                walls);
     }
 
     /// From words to anchors.
@@ -126,19 +137,19 @@ public final class Aligner {
             VoiceAnalysis guide,
             VoiceAnalysis voice,
             WarpPath wordPath,
-            Warping syllables,
-            Warping fine,
+            VoiceCosts syllables,
+            VoiceCosts fine,
             List<Anchor> corners,
             List<TimeSpan> walls) {
         Band syllableBand =
                 syllables.bandAround(wordPath, WORD_STEP / SYLLABLE_STEP, SYLLABLE_RADIUS_SECONDS);
-        WarpPath syllablePath = syllables.best(syllableBand);
+        WarpPath syllablePath = new Warping(syllables).best(syllableBand);
         PathPosterior posterior = new PathPosterior(syllables, syllableBand);
         Correspondence near = new Correspondence(syllablePath, guide, voice, SYLLABLE_STEP);
         List<Anchor> edges = RestEdges.pairs(guide, voice, near, walls);
         Band fineBand = fine.bandAround(syllablePath, SYLLABLE_STEP, FINE_RADIUS_SECONDS);
         edges.forEach(edge -> fine.leadThrough(fineBand, edge));
-        WarpPath finePath = fine.best(fineBand);
+        WarpPath finePath = new Warping(fine).best(fineBand);
         Correspondence found = new Correspondence(finePath, guide, voice, 1);
         Trust trust = new Trust(found, posterior, SYLLABLE_STEP);
         List<Anchor> anchors =

@@ -46,24 +46,24 @@ final class PathPosterior {
     /// Whether any path is possible; held pairs can leave none.
     private final boolean known;
 
-    PathPosterior(Warping warping, Band band) {
+    PathPosterior(Costs costs, Band band) {
         this.band = band;
-        rows = warping.guideRows();
-        columns = warping.voiceRows();
-        skipGuide = soft(rows, warping::skipGuide);
-        enterGuide = soft(rows, warping::enterGuideOnly);
-        lingerGuide = soft(rows, warping::lingerOfGuide);
-        skipVoice = soft(columns, warping::skipVoice);
-        enterVoice = soft(columns, warping::enterVoiceOnly);
-        lingerVoice = soft(columns, warping::lingerOfVoice);
-        tearGuide = soft(rows, warping::tearGuide);
-        tearVoice = soft(columns, warping::tearVoice);
+        rows = costs.guideRows();
+        columns = costs.voiceRows();
+        skipGuide = soft(rows, costs::skipGuide);
+        enterGuide = soft(rows, costs::enterGuideOnly);
+        lingerGuide = soft(rows, costs::lingerOfGuide);
+        skipVoice = soft(columns, costs::skipVoice);
+        enterVoice = soft(columns, costs::enterVoiceOnly);
+        lingerVoice = soft(columns, costs::lingerOfVoice);
+        tearGuide = soft(rows, costs::tearGuide);
+        tearVoice = soft(columns, costs::tearVoice);
         weight = new double[rows][];
         match = new float[rows][];
         for (int i = 0; i < rows; i++) {
             int row = i;
             int low = band.low()[i];
-            weight[i] = soft(band.high()[i] - low + 1, k -> warping.cost(row, low + k));
+            weight[i] = soft(band.high()[i] - low + 1, k -> costs.match(row, low + k));
             match[i] = new float[weight[i].length];
         }
         Forward forward = new Forward();

@@ -1,9 +1,6 @@
 package zelvan.align;
 
 import java.util.Arrays;
-import java.util.List;
-import zelvan.analysis.VoiceAnalysis;
-import zelvan.units.TimeSpan;
 
 /// Finds the cheapest way through two voices, with explicit states for "only the guide sings" and
 /// "only the voice sings".
@@ -20,26 +17,6 @@ import zelvan.units.TimeSpan;
 /// recognition* (1978), symmetric form with bounded slope; O. Gotoh, *An improved algorithm for
 /// matching biological sequences* (1982), for the states and their entering cost.
 final class Warping {
-    /// How soon an unlikeness counts in full: rows that have nothing in common cost about 0.45.
-    private static final double SHARPNESS = 0.5;
-
-    /// Price of each row beyond the one that a step consumes of both. Measured on singers and
-    /// speakers of known truth: more makes the path too stiff for drawn-out vowels.
-    private static final double LINGER_COST = 0.05;
-
-    private static final double SKIP_COST = 0.42;
-    private static final double SKIP_SILENCE_COST = 0.015;
-
-    /// Entering a state in which one side sings alone costs as much as matching badly for this
-    /// long.
-    private static final double SKIP_ENTRY_SECONDS = 0.3;
-
-    /// A voice that goes on singing while the other is said to sing alone is torn apart; that costs
-    /// as much as matching badly for this long.
-    private static final double TEAR_SECONDS = 0.3;
-
-    private static final double FORBIDDEN = 1e9;
-
     // How a state was reached; two bits for each lonely state above three for the match. A match is
     // reached by rows of the guide and of the voice: 1 and 1, or up to 3 of one and 1 of the other.
     private static final int FROM_DIAGONAL = 0;
@@ -53,178 +30,26 @@ final class Warping {
     private static final int GUIDE_ONLY_SHIFT = 3;
     private static final int VOICE_ONLY_SHIFT = 5;
 
-    private static final double UNKNOWN = 0;
-
     static final int MATCH = 0;
     static final int GUIDE_ONLY = 1;
     static final int VOICE_ONLY = 2;
 
-    private final Features guide;
-    private final Features voice;
-    private final boolean[] walled;
-    private final double rowSeconds;
-    private final double spread;
-    private final double entryCost;
-    private final double tearCost;
+    private final Costs costs;
 
-    /// Two voices, or two stretches of voices, of which it is known how unlike rows are that have
-    /// nothing to do with each other.
-    ///
-    /// @param step frames of the analyses in a row
-    /// @param walls stretches of the voice that must not be matched
-    Warping(
-            VoiceAnalysis guide,
-            VoiceAnalysis voice,
-            FeatureWeights weights,
-            int step,
-            List<TimeSpan> walls,
-            double spread) {
-        this.guide = new Features(guide, weights, step);
-        this.voice = new Features(voice, weights, step);
-        rowSeconds = step * VoiceAnalysis.HOP_SECONDS;
-        walled = walled(walls);
-        this.spread = spread > 0 ? spread : typicalDistance();
-        entryCost = SKIP_ENTRY_SECONDS / rowSeconds;
-        tearCost = TEAR_SECONDS / rowSeconds;
-    }
-
-    /// Two whole voices.
-    Warping(VoiceAnalysis guide, VoiceAnalysis voice, FeatureWeights weights, int step) {
-        this(guide, voice, weights, step, List.of(), UNKNOWN);
-    }
-
-    /// How unlike rows are that have nothing to do with each other.
-    double spread() {
-        return spread;
-    }
-
-    private boolean[] walled(List<TimeSpan> walls) {
-        boolean[] inside = new boolean[voice.count()];
-        for (TimeSpan wall : walls) {
-            int to = Math.min(inside.length - 1, (int) (wall.endSeconds() / rowSeconds));
-            for (int j = Math.max(0, (int) (wall.startSeconds() / rowSeconds)); j <= to; j++) {
-                inside[j] = true;
-            }
-        }
-        return inside;
-    }
-
-    int guideRows() {
-        return guide.count();
-    }
-
-    int voiceRows() {
-        return voice.count();
-    }
-
-    /// Leads all paths of a band through two moments that belong together. The first and the last
-    /// rows belong together anyway.
-    void leadThrough(Band band, Anchor anchor) {
-        int i = (int) Math.round(anchor.guideSeconds() / rowSeconds);
-        int j = (int) Math.round(anchor.sourceSeconds() / rowSeconds);
-        if (i > 0 && i < guide.count() - 1 && j > 0 && j < voice.count() - 1) {
-            band.passThrough(i, j);
-        }
-    }
-
-    /// Everything may belong to everything.
-    Band wholeBand() {
-        return Band.ofSong(guide.count(), voice.count());
-    }
-
-    /// What lies around a coarser path.
-    ///
-    /// @param ratio rows here in a row of the path
-    Band bandAround(WarpPath path, int ratio, double radiusSeconds) {
-        int radius = (int) Math.round(radiusSeconds / rowSeconds);
-        return Band.around(path, ratio, radius, guide.count(), voice.count());
-    }
-
-    /// The mean distance of rows that have nothing to do with each other: the scale of "unlike".
-    private double typicalDistance() {
-        java.util.Random random = new java.util.Random(1);
-        double sum = 1e-3;
-        int count = 1;
-        for (int k = 0; k < 4000; k++) {
-            int i = random.nextInt(guide.count());
-            int j = random.nextInt(voice.count());
-            if (guide.activity[i] > 0.5 && voice.activity[j] > 0.5) {
-                sum += Features.distance(guide.rows[i], voice.rows[j]);
-                count++;
-            }
-        }
-        return sum / count;
-    }
-
-    double cost(int i, int j) {
-        if (walled[j]) {
-            return FORBIDDEN;
-        }
-        return unlikeness(SHARPNESS * Features.distance(guide.rows[i], voice.rows[j]) / spread);
-    }
-
-    /// `1 − exp(−x)`, by table: the inner loop runs some ten million times a minute of song.
-    private static double unlikeness(double x) {
-        return UNLIKENESS[(int) Math.min(UNLIKENESS.length - 1, x * STEPS_PER_UNIT)];
-    }
-
-    private static final int STEPS_PER_UNIT = 512;
-    private static final double[] UNLIKENESS = new double[8 * STEPS_PER_UNIT];
-
-    static {
-        for (int i = 0; i < UNLIKENESS.length; i++) {
-            UNLIKENESS[i] = 1 - Math.exp(-(i + 0.5) / STEPS_PER_UNIT);
-        }
-    }
-
-    /// What a row beyond the one that a step consumes of both costs at least; the dearer of guide
-    /// and voice counts.
-    double lingerOfGuide(int i) {
-        return LINGER_COST * guide.activity[i];
-    }
-
-    double lingerOfVoice(int j) {
-        return LINGER_COST * voice.activity[j];
-    }
-
-    double enterGuideOnly(int i) {
-        return entryCost * guide.activity[i];
-    }
-
-    double enterVoiceOnly(int j) {
-        return entryCost * voice.activity[j];
-    }
-
-    /// Price of the guide singing alone after row `j` of the voice.
-    double tearVoice(int j) {
-        return tearCost
-                * Math.min(voice.activity[j], voice.activity[Math.min(j + 1, voice.count() - 1)]);
-    }
-
-    /// Price of the voice singing alone after row `i` of the guide.
-    double tearGuide(int i) {
-        return tearCost
-                * Math.min(guide.activity[i], guide.activity[Math.min(i + 1, guide.count() - 1)]);
-    }
-
-    double skipGuide(int i) {
-        return SKIP_SILENCE_COST + SKIP_COST * guide.activity[i];
-    }
-
-    double skipVoice(int j) {
-        return walled[j] ? 0 : SKIP_SILENCE_COST + SKIP_COST * voice.activity[j];
+    Warping(Costs costs) {
+        this.costs = costs;
     }
 
     /// The best path inside the band, from the first rows of both to the last of both.
     WarpPath best(Band band) {
-        int rows = guide.count();
+        int rows = costs.guideRows();
         byte[][] came = new byte[rows][];
         Row[] recent = {NOWHERE, NOWHERE, NOWHERE, NOWHERE};
         for (int i = 0; i < rows; i++) {
             Row now = new Row(band.low()[i], band.high()[i]);
             came[i] = new byte[now.match.length];
             for (int k = 0; k < now.cost.length; k++) {
-                now.cost[k] = cost(i, now.low + k);
+                now.cost[k] = costs.match(i, now.low + k);
             }
             recent[3] = recent[2];
             recent[2] = recent[1];
@@ -232,7 +57,7 @@ final class Warping {
             recent[0] = now;
             fill(i, recent, came[i]);
         }
-        return backwards(band, came, recent[0].bestState(voice.count() - 1));
+        return backwards(band, came, recent[0].bestState(costs.voiceRows() - 1));
     }
 
     /// Costs of one row of the guide, by row of the voice from `low` on.
@@ -251,9 +76,9 @@ final class Warping {
             voiceOnly = new double[cost.length];
         }
 
-        double at(double[] costs, int j) {
+        double at(double[] values, int j) {
             int index = j - low;
-            return index >= 0 && index < costs.length ? costs[index] : FORBIDDEN * 4;
+            return index >= 0 && index < values.length ? values[index] : Costs.FORBIDDEN * 4;
         }
 
         int bestState(int j) {
@@ -272,13 +97,14 @@ final class Warping {
         Row two = recent[2];
         Row three = recent[3];
         boolean first = i == 0;
-        double skipI = skipGuide(i);
-        double enterI = enterGuideOnly(i);
-        double tearI = tearGuide(i);
+        double skipI = costs.skipGuide(i);
+        double enterI = costs.enterGuideOnly(i);
+        double tearI = costs.tearGuide(i);
+        double lingerI = costs.lingerOfGuide(i);
         for (int k = 0; k < now.match.length; k++) {
             int j = now.low + k;
             double c = now.cost[k];
-            double linger = Math.max(lingerOfGuide(i), lingerOfVoice(j));
+            double linger = Math.max(lingerI, costs.lingerOfVoice(j));
             double diagonal = one.at(one.match, j - 1);
             double best = first && j == 0 ? 2 * c : diagonal + 2 * c;
             int from = FROM_DIAGONAL;
@@ -326,7 +152,8 @@ final class Warping {
             }
             now.match[k] = best;
             int guideFrom = MATCH;
-            double guideOnly = first && j == 0 ? 0 : one.at(one.match, j) + enterI + tearVoice(j);
+            double guideOnly =
+                    first && j == 0 ? 0 : one.at(one.match, j) + enterI + costs.tearVoice(j);
             double stay = one.at(one.guideOnly, j);
             if (stay < guideOnly) {
                 guideOnly = stay;
@@ -340,7 +167,9 @@ final class Warping {
             now.guideOnly[k] = guideOnly + skipI;
             int voiceFrom = MATCH;
             double voiceOnly =
-                    first && j == 0 ? 0 : now.at(now.match, j - 1) + enterVoiceOnly(j) + tearI;
+                    first && j == 0
+                            ? 0
+                            : now.at(now.match, j - 1) + costs.enterVoiceOnly(j) + tearI;
             if (k > 0 && now.voiceOnly[k - 1] < voiceOnly) {
                 voiceOnly = now.voiceOnly[k - 1];
                 voiceFrom = VOICE_ONLY;
@@ -349,20 +178,20 @@ final class Warping {
                 voiceOnly = now.guideOnly[k - 1];
                 voiceFrom = GUIDE_ONLY;
             }
-            now.voiceOnly[k] = voiceOnly + skipVoice(j);
+            now.voiceOnly[k] = voiceOnly + costs.skipVoice(j);
             came[k] = (byte) (from | guideFrom << GUIDE_ONLY_SHIFT | voiceFrom << VOICE_ONLY_SHIFT);
         }
     }
 
     private WarpPath backwards(Band band, byte[][] came, int lastState) {
-        int most = guide.count() + voice.count() + 2;
+        int most = costs.guideRows() + costs.voiceRows() + 2;
         int[] guideRows = new int[most];
         int[] voiceRows = new int[most];
         boolean[] matched = new boolean[most];
-        float[] costs = new float[most];
+        float[] each = new float[most];
         int at = most;
-        int i = guide.count() - 1;
-        int j = voice.count() - 1;
+        int i = costs.guideRows() - 1;
+        int j = costs.voiceRows() - 1;
         int state = lastState;
         while (i >= 0 && j >= 0) {
             int code = came[i][j - band.low()[i]];
@@ -394,7 +223,7 @@ final class Warping {
                 guideRows[at] = Math.max(0, guideStep > 1 ? i - s : i);
                 voiceRows[at] = Math.max(0, voiceStep > 1 ? j - s : j);
                 matched[at] = state == MATCH;
-                costs[at] = state == MATCH ? (float) cost(guideRows[at], voiceRows[at]) : 1;
+                each[at] = state == MATCH ? (float) costs.match(guideRows[at], voiceRows[at]) : 1;
             }
             if (i == 0 && j == 0) {
                 break;
@@ -407,6 +236,6 @@ final class Warping {
                 Arrays.copyOfRange(guideRows, at, most),
                 Arrays.copyOfRange(voiceRows, at, most),
                 Arrays.copyOfRange(matched, at, most),
-                Arrays.copyOfRange(costs, at, most));
+                Arrays.copyOfRange(each, at, most));
     }
 }

@@ -10,10 +10,8 @@ import zelvan.units.TimeSpan;
 
 /// Finds the slack at which a voice sounds apart from another again.
 public final class Opening {
-    /// Two voices this far apart are heard as two: the precedence effect holds for clicks up to
-    /// some 5 ms and for speech up to some tens of milliseconds (R. Litovsky et al., *The
-    /// precedence effect*, 1999), and a comb's first notch then lies below 42 Hz, under every
-    /// voice.
+    /// This far apart a comb's first notch, at `1 / (2 · delay)`, lies below 42 Hz, under every
+    /// voice, and the two do not flam yet; see [Hearing].
     static final double APART_SECONDS = 0.012;
 
     private static final double STEP_SECONDS = 0.002;

@@ -5,11 +5,8 @@ import java.util.Optional;
 import zelvan.timing.LineUp;
 import zelvan.timing.TimingSettings;
 
-/// Settings to start from, by kind of voice. What is heard as one and what as two: clicks fuse up
-/// to some 2 to 5 ms, speech up to some tens of milliseconds (H. Wallach, E. Newman & M.
-/// Rosenzweig, *The precedence effect in sound localization*, 1949; R. Litovsky et al., *The
-/// precedence effect*, 1999). The figures themselves are common practice: tight where words are
-/// heard, looser where notes are held.
+/// Settings to start from, by kind of voice. The figures are common practice: tight where words are
+/// heard, looser where notes are held, never so loose that voices flam.
 public enum StartingPoint {
     DOUBLE("double", new TimingSettings(0.85, 0.008, LineUp.BOTH)),
     HARMONY("harmony", new TimingSettings(0.7, 0.012, LineUp.VOWELS)),

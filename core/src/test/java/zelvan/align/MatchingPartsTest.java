@@ -18,8 +18,8 @@ class MatchingPartsTest {
     private static final VoiceAnalysis LEAD = Takes.LEAD.analysis();
 
     private static Correspondence found(VoiceAnalysis voice) {
-        Warping warping = new Warping(LEAD, voice, FeatureWeights.STRANGERS, STEP);
-        return new Correspondence(warping.best(warping.wholeBand()), LEAD, voice, STEP);
+        VoiceCosts costs = new VoiceCosts(LEAD, voice, FeatureWeights.STRANGERS, STEP);
+        return new Correspondence(new Warping(costs).best(costs.wholeBand()), LEAD, voice, STEP);
     }
 
     private static FeatureWeights weights(VoiceAnalysis voice) {

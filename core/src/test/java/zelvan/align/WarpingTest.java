@@ -15,16 +15,16 @@ class WarpingTest {
     private static final int STEP = 2;
     private static final double ROW_SECONDS = 0.01;
 
-    private static Warping warping(Takes.Take guide, Takes.Take voice) {
-        return new Warping(guide.analysis(), voice.analysis(), FeatureWeights.STRANGERS, STEP);
+    private static VoiceCosts costs(Takes.Take guide, Takes.Take voice) {
+        return new VoiceCosts(guide.analysis(), voice.analysis(), FeatureWeights.STRANGERS, STEP);
     }
 
     private static WarpPath path(Takes.Take guide, Takes.Take voice, Band band) {
-        return warping(guide, voice).best(band);
+        return new Warping(costs(guide, voice)).best(band);
     }
 
     private static int rows(Takes.Take take) {
-        return warping(take, take).guideRows();
+        return costs(take, take).guideRows();
     }
 
     private static void assertThatPathIsWhole(WarpPath path, int guideRows, int voiceRows) {
@@ -103,7 +103,7 @@ class WarpingTest {
     void theMatchOfAVoiceWithItselfIsSureWhereItSings() {
         int rows = rows(Takes.LEAD);
         PathPosterior posterior =
-                new PathPosterior(warping(Takes.LEAD, Takes.LEAD), Band.ofSong(rows, rows));
+                new PathPosterior(costs(Takes.LEAD, Takes.LEAD), Band.ofSong(rows, rows));
         List<Double> near = new ArrayList<>();
         for (TimeSpan phrase : Takes.LEAD.analysis().phrases()) {
             int from = (int) Math.ceil((phrase.startSeconds() + 0.1) / ROW_SECONDS);

@@ -6,10 +6,16 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zelvan.align.Anchor;
+import zelvan.align.Marks;
+import zelvan.analysis.Landmark;
+import zelvan.analysis.LandmarkKind;
 import zelvan.timing.TimingSettings;
+import zelvan.units.Grid;
+import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
 
 class SessionFileTest {
@@ -37,6 +43,23 @@ class SessionFileTest {
                                 TimingDeparture.NONE.withSlack(0.01)),
                         new Edit.SetStackTiming(
                                 "doubles", "Doubles", new TimingSettings(0.8, 0.004)),
+                        new RepairEdit.ChangeMarks(
+                                "v",
+                                "Left",
+                                Marks.NONE
+                                        .adding(new Landmark(LandmarkKind.VOWEL, 2.5, 1))
+                                        .removing(7.5),
+                                "landmarks",
+                                1),
+                        new GuideEdit.SetGrid(
+                                Optional.of(
+                                        new Grid(
+                                                TempoMap.steady(93.5, 3, 0.2),
+                                                Grid.Division.TRIPLETS,
+                                                Grid.STRAIGHT)),
+                                "grid"),
+                        new GuideEdit.SetGuideTiming(GuideTiming.AS_SUNG.toTrack("w"), "track"),
+                        new Edit.Follow("doubles", "Doubles", "w", "Right"),
                         new Edit.SetMix(new Mix(-0.25, false)))) {
             session = edit.apply(session);
         }
@@ -119,5 +142,36 @@ class SessionFileTest {
         SessionFile.write(file, session());
         assertThat(SessionFile.newerAutosave(file)).isEmpty();
         assertThat(folder).isDirectoryNotContaining(p -> p.toString().endsWith(".part"));
+    }
+
+    /// As the first version wrote it.
+    @Test
+    void anOlderSessionIsBroughtUpToDate() throws Exception {
+        Path file =
+                Files.writeString(
+                        folder.resolve("old.zelvan"),
+                        """
+                        {"version": 1, "session": {"name": "Song",
+                         "stacks": [{"id": "doubles", "name": "Doubles",
+                                     "timing": {"pull": 0.5, "slackSeconds": 0.01}}],
+                         "voices": [{"id": "v", "name": "Left",
+                           "audio": {"path": "left.wav", "bytes": 1, "sha256": ""},
+                           "role": "DOUBLE", "stackId": "doubles",
+                           "timing": {"pull": null, "slackSeconds": null}, "phrases": [],
+                           "held": [{"kind": null, "sourceSeconds": 1.25, "guideSeconds": 1.5,
+                                     "confidence": 1.0, "held": true}],
+                           "protections": [{"span": {"startSeconds": 3, "endSeconds": 4},
+                                            "kind": "BOTH"}],
+                           "strip": {"gainDecibels": 0, "pan": 0, "muted": false, "solo": false}}],
+                         "mix": {"blend": 0, "bed": true}}}
+                        """);
+        Session session = SessionFile.read(file);
+        Voice voice = session.voice("v").orElseThrow();
+        assertThat(voice.anchors()).containsExactly(Anchor.held(1.25, 1.5));
+        assertThat(voice.protections())
+                .containsExactly(new Protection(new TimeSpan(3, 4), Protection.Kind.BOTH));
+        assertThat(session.stack("doubles").orElseThrow().timing())
+                .isEqualTo(new TimingSettings(0.5, 0.01));
+        assertThat(session.guideTiming()).isEqualTo(GuideTiming.AS_SUNG);
     }
 }

@@ -17,6 +17,7 @@ import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
+import zelvan.measure.Hearing;
 import zelvan.session.Protection;
 import zelvan.units.Decibels;
 import zelvan.units.Grid;
@@ -32,8 +33,6 @@ final class CloseUpPainter {
     private static final double LOUDNESS_EXPONENT = 0.6;
 
     private static final double THINNEST = 0.02;
-    private static final double LOCKED_SECONDS = 0.004;
-    private static final double FULL_COLOUR_SECONDS = 0.06;
     private static final double CLOSEST_LINES_PIXELS = 8;
     static final double BEAD_RADIUS = 4.5;
 
@@ -337,7 +336,11 @@ final class CloseUpPainter {
         double offset = at - guide;
         double top = lane.top() + 3;
         double x = view.x(guide, width);
-        double share = Math.clamp((Math.abs(offset) - LOCKED_SECONDS) / FULL_COLOUR_SECONDS, 0, 1);
+        double share =
+                Math.clamp(
+                        (Math.abs(offset) - Hearing.NOTICEABLE_SECONDS) / Hearing.ENSEMBLE_SECONDS,
+                        0,
+                        1);
         Color off = offset < 0 ? colours.early() : colours.late();
         g.setStroke(
                 share > 0
