@@ -9,12 +9,16 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Random;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
+import zelvan.align.Aligner;
+import zelvan.align.Anchor;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
@@ -28,6 +32,7 @@ import zelvan.exchange.VoiceFolder;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
+import zelvan.session.RepairEdit;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
@@ -43,6 +48,7 @@ import zelvan.timing.TimingSettings;
         })
 final class BenchCommand implements Callable<Integer> {
     private static final int CHANGES = 21;
+    private static final int DRAGS = 40;
 
     @Option(
             names = "--voices",
@@ -145,6 +151,8 @@ final class BenchCommand implements Callable<Integer> {
             say(
                     "  a change of pull and slack  %8.1f ms  (90th percentile %.1f ms, first %.1f ms)",
                     Percentile.median(changes), Percentile.of(changes, 90), changes[0]);
+            matching(derived);
+            drags(engine, derived);
             start = System.nanoTime();
             double rendered = renderAll(derived);
             say(
@@ -155,6 +163,50 @@ final class BenchCommand implements Callable<Integer> {
         say(
                 "  memory in use at the end    %8.0f MB",
                 (runtime.totalMemory() - runtime.freeMemory()) / 1e6);
+    }
+
+    /// Matching by itself, one voice after the other, on one thread.
+    private void matching(Derived derived) {
+        VoiceAnalysis guide = derived.guideAnalysis().orElseThrow();
+        List<Double> times = new ArrayList<>();
+        for (Voice voice : derived.session().followers()) {
+            VoiceAnalysis heard = derived.voice(voice.id()).orElseThrow().analysis().orElseThrow();
+            long start = System.nanoTime();
+            new Aligner().match(guide, heard);
+            times.add(heard.seconds() / seconds(start));
+        }
+        double[] speeds = times.stream().mapToDouble(t -> t).toArray();
+        say(
+                "  matching one voice          %8.0f times real time, the slowest %.0f",
+                Percentile.median(speeds), Percentile.of(speeds, 0));
+    }
+
+    /// Beads dragged all over the song, each to somewhere near: until the new map is there.
+    private void drags(Engine engine, Derived derived) {
+        Voice voice = derived.session().followers().getFirst();
+        List<Anchor> anchors =
+                derived.voice(voice.id()).orElseThrow().alignment().anchors().stream()
+                        .filter(a -> a.kind().isPresent())
+                        .toList();
+        double[] millis = new double[DRAGS];
+        Random random = new Random(1);
+        for (int i = 0; i < DRAGS; i++) {
+            Anchor anchor = anchors.get(random.nextInt(anchors.size()));
+            Anchor held =
+                    Anchor.held(
+                            anchor.sourceSeconds(),
+                            anchor.guideSeconds() + 0.1 * (random.nextDouble() - 0.5));
+            Session dragged =
+                    new RepairEdit.SetAnchors(
+                                    voice.name(), List.of(new RepairEdit.Of(voice.id(), held)), i)
+                            .apply(derived.session());
+            long start = System.nanoTime();
+            engine.derive(dragged, Progress.NONE);
+            millis[i] = 1000 * seconds(start);
+        }
+        say(
+                "  a bead dragged              %8.1f ms  (90th percentile %.1f ms, longest %.1f)",
+                Percentile.median(millis), Percentile.of(millis, 90), Percentile.of(millis, 100));
     }
 
     private static double renderAll(Derived derived) {

@@ -25,7 +25,9 @@ import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
 import zelvan.session.Stack;
+import zelvan.session.StartingPoint;
 import zelvan.session.Voice;
+import zelvan.timing.LineUp;
 import zelvan.timing.TimingSettings;
 import zelvan.units.TimeSpan;
 
@@ -73,14 +75,20 @@ final class TightenCommand implements Callable<Integer> {
     @Option(
             names = "--timing-pull",
             paramLabel = "0..100",
-            description = "How much of an offset is taken away (100).")
-    private double timingPull = 100;
+            description = "How much of an offset is taken away (100, or the preset's).")
+    private Optional<Double> timingPull = Optional.empty();
 
     @Option(
             names = "--timing-slack",
             paramLabel = "MS",
-            description = "How much offset is left alone (0).")
-    private double timingSlackMillis;
+            description = "How much offset is left alone (0, or the preset's).")
+    private Optional<Double> timingSlackMillis = Optional.empty();
+
+    @Option(
+            names = "--line-up",
+            paramLabel = "vowels|consonants|both",
+            description = "What is lined up first (both, or the preset's).")
+    private Optional<LineUp> lineUp = Optional.empty();
 
     @Option(names = "--pitch-target", description = "off; the others come with a later version.")
     private PitchTarget pitchTarget = PitchTarget.OFF;
@@ -100,7 +108,10 @@ final class TightenCommand implements Callable<Integer> {
     @Option(names = "--anchor", paramLabel = "VOICEFILE:VOICESECONDS=GUIDESECONDS")
     private List<String> anchors = new ArrayList<>();
 
-    @Option(names = "--preset", paramLabel = "NAME", hidden = true)
+    @Option(
+            names = "--preset",
+            paramLabel = "NAME",
+            description = "Settings to start from: double, harmony, octave, rap, speech, legato.")
     private Optional<String> preset = Optional.empty();
 
     @Option(
@@ -140,30 +151,35 @@ final class TightenCommand implements Callable<Integer> {
                     "pitch is not matched yet by this version",
                     "Use --pitch-target off");
         }
+    }
+
+    private TimingSettings timing() throws UsageProblem {
+        TimingSettings start = TimingSettings.FULL;
         if (preset.isPresent()) {
-            throw new UsageProblem(
-                    "--preset " + preset.get(),
-                    "there are no presets yet in this version",
-                    "Give --timing-pull and --timing-slack instead");
+            start =
+                    StartingPoint.named(preset.get())
+                            .orElseThrow(() ->
+                                    new UsageProblem(
+                                            "--preset " + preset.get(),
+                                            "there is no preset of that name",
+                                            "Use double, harmony, octave, rap, speech or legato"))
+                            .timing();
         }
-        if (!(timingPull >= 0 && timingPull <= 100)) {
+        double pull = timingPull.orElse(start.pull() * 100);
+        double slackMillis = timingSlackMillis.orElse(start.slackSeconds() * 1000);
+        if (!(pull >= 0 && pull <= 100)) {
             throw new UsageProblem(
-                    "--timing-pull " + timingPull, "it must be 0 to 100", "Give a percentage");
+                    "--timing-pull " + pull, "it must be 0 to 100", "Give a percentage");
         }
-        if (!(timingSlackMillis >= 0)) {
+        if (!(slackMillis >= 0)) {
             throw new UsageProblem(
-                    "--timing-slack " + timingSlackMillis,
-                    "it must be 0 or more",
-                    "Give milliseconds");
+                    "--timing-slack " + slackMillis, "it must be 0 or more", "Give milliseconds");
         }
+        return new TimingSettings(pull / 100, slackMillis / 1000, lineUp.orElse(start.lineUp()));
     }
 
     private Session session() throws UsageProblem {
-        Stack stack =
-                new Stack(
-                        STACK,
-                        "Voices",
-                        new TimingSettings(timingPull / 100, timingSlackMillis / 1000));
+        Stack stack = new Stack(STACK, "Voices", timing());
         List<Voice> all = new ArrayList<>();
         all.add(voice("guide", guide, Role.GUIDE));
         for (int i = 0; i < voices.size(); i++) {

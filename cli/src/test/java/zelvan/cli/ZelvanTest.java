@@ -20,8 +20,11 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.dsp.Percentile;
+import zelvan.session.SessionFile;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
+import zelvan.timing.LineUp;
+import zelvan.timing.TimingSettings;
 
 /// The command line as a script uses it: arguments in; files, exit codes and one line of error out.
 class ZelvanTest {
@@ -138,6 +141,29 @@ class ZelvanTest {
         assertThat(mapped(map, 14) - mapped(map, 13)).isCloseTo(1, within(1e-6));
     }
 
+    /// A preset is where pull and slack start; what is given beside it departs from it.
+    @Test
+    void aPresetStartsFromItsFiguresAndIsDepartedFrom() throws Exception {
+        Path session = folder.resolve("preset.zelvan");
+        assertThat(
+                        run(
+                                "tighten",
+                                "--guide",
+                                demo.resolve(DemoSession.GUIDE),
+                                "--out",
+                                folder.resolve("preset"),
+                                "--preset",
+                                "legato",
+                                "--timing-slack",
+                                7,
+                                "--save",
+                                session,
+                                demo.resolve("Mara double left.wav")))
+                .isZero();
+        assertThat(SessionFile.read(session).stacks().getFirst().timing())
+                .isEqualTo(new TimingSettings(0.6, 0.007, LineUp.VOWELS));
+    }
+
     @Test
     void warpRunsAVoiceAlongAMap() throws Exception {
         Path map =
@@ -186,7 +212,7 @@ class ZelvanTest {
     @CsvSource({
         "--pitch-target guide, 1, not matched yet",
         "--timing-pull 140, 1, 0 to 100",
-        "--preset double, 1, no presets yet",
+        "--preset crooner, 1, no preset of that name",
         "--protect nobody.wav:1-2:timing, 1, no voice of that name",
         "--anchor hello, 1, VOICEFILE:VOICESECONDS",
         "--tightness 3, 2, Unknown option"

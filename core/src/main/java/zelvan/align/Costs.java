@@ -34,4 +34,8 @@ interface Costs {
     double skipGuide(int i);
 
     double skipVoice(int j);
+
+    /// Whether the voice stands at a wall after row `j`: what the guide sings beside a wall needs
+    /// no partner, and costs nothing.
+    boolean atWall(int j);
 }

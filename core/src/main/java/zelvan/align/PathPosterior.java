@@ -36,6 +36,7 @@ final class PathPosterior {
     private final double[] lingerVoice;
     private final double[] tearGuide;
     private final double[] tearVoice;
+    private final boolean[] atWall;
 
     /// Weight of a cell, by row and by column from the band's lower border.
     private final double[][] weight;
@@ -58,6 +59,10 @@ final class PathPosterior {
         lingerVoice = soft(columns, costs::lingerOfVoice);
         tearGuide = soft(rows, costs::tearGuide);
         tearVoice = soft(columns, costs::tearVoice);
+        atWall = new boolean[columns];
+        for (int j = 0; j < columns; j++) {
+            atWall[j] = costs.atWall(j);
+        }
         weight = new double[rows][];
         match = new float[rows][];
         for (int i = 0; i < rows; i++) {
@@ -253,12 +258,14 @@ final class PathPosterior {
                                 + one[c - 3] * threeOfVoice[c]
                                 + two[c - 1] * twoOfGuide[c]
                                 + three[c - 1] * threeOfGuide[c];
+                double enterAlone = atWall[j] ? 1 : enterGuide[i] * tearVoice[j];
                 guideOnly[c] =
-                        (start + one[c] * enterGuide[i] * tearVoice[j] + guideOne[c])
-                                * skipGuide[i];
+                        (start + one[c] * enterAlone + guideOne[c])
+                                * (atWall[j] ? 1 : skipGuide[i]);
                 voiceOnly[c] =
                         (start
-                                        + match[c - 1] * enterVoice[j] * tearGuide[i]
+                                        + match[c - 1]
+                                                * (atWall[j] ? 1 : enterVoice[j] * tearGuide[i])
                                         + voiceOnly[c - 1]
                                         + guideOnly[c - 1])
                                 * skipVoice[j];
@@ -310,7 +317,9 @@ final class PathPosterior {
             double skipVoiceNext = next < columns ? skipVoice[next] : 0;
             double enterVoiceNext = next < columns ? enterVoice[next] : 0;
             double together = end + one[c + 1] * straight[c + 1];
-            double guideAlone = guideOne[c] * skipNext;
+            boolean wall = atWall[next - 1];
+            boolean wallNext = next < columns && atWall[next];
+            double guideAlone = guideOne[c] * (wall && i + 1 < rows ? 1 : skipNext);
             double voiceAlone = voiceOnly[c + 1] * skipVoiceNext;
             match[c] =
                     together
@@ -318,8 +327,8 @@ final class PathPosterior {
                             + one[c + 3] * threeOfVoice[c + 3]
                             + two[c + 1] * twoOfGuide[c + 1]
                             + three[c + 1] * threeOfGuide[c + 1]
-                            + guideAlone * enterNext * tearVoice[next - 1]
-                            + voiceAlone * enterVoiceNext * tearGuide[i];
+                            + guideAlone * (wall ? 1 : enterNext * tearVoice[next - 1])
+                            + voiceAlone * (wallNext ? 1 : enterVoiceNext * tearGuide[i]);
             guideOnly[c] = together + guideAlone + voiceAlone;
             voiceOnly[c] = together + voiceAlone;
         }

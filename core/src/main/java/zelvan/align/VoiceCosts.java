@@ -165,7 +165,7 @@ final class VoiceCosts implements Costs {
 
     @Override
     public double enterVoiceOnly(int j) {
-        return entryCost * voice.activity[j];
+        return walled[j] ? 0 : entryCost * voice.activity[j];
     }
 
     @Override
@@ -188,5 +188,10 @@ final class VoiceCosts implements Costs {
     @Override
     public double skipVoice(int j) {
         return walled[j] ? 0 : SKIP_SILENCE_COST + SKIP_COST * voice.activity[j];
+    }
+
+    @Override
+    public boolean atWall(int j) {
+        return walled[j] || j + 1 < walled.length && walled[j + 1];
     }
 }

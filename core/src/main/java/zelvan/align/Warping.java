@@ -151,9 +151,12 @@ final class Warping {
                 from = FROM_VOICE_ONLY;
             }
             now.match[k] = best;
+            boolean wall = costs.atWall(j);
             int guideFrom = MATCH;
             double guideOnly =
-                    first && j == 0 ? 0 : one.at(one.match, j) + enterI + costs.tearVoice(j);
+                    first && j == 0
+                            ? 0
+                            : one.at(one.match, j) + (wall ? 0 : enterI + costs.tearVoice(j));
             double stay = one.at(one.guideOnly, j);
             if (stay < guideOnly) {
                 guideOnly = stay;
@@ -164,12 +167,13 @@ final class Warping {
                 guideOnly = turn;
                 guideFrom = VOICE_ONLY;
             }
-            now.guideOnly[k] = guideOnly + skipI;
+            now.guideOnly[k] = guideOnly + (wall ? 0 : skipI);
             int voiceFrom = MATCH;
             double voiceOnly =
                     first && j == 0
                             ? 0
-                            : now.at(now.match, j - 1) + costs.enterVoiceOnly(j) + tearI;
+                            : now.at(now.match, j - 1)
+                                    + (wall ? 0 : costs.enterVoiceOnly(j) + tearI);
             if (k > 0 && now.voiceOnly[k - 1] < voiceOnly) {
                 voiceOnly = now.voiceOnly[k - 1];
                 voiceFrom = VOICE_ONLY;

@@ -71,6 +71,12 @@ class ReferenceRecursionTest {
         public double skipVoice(int j) {
             return skip;
         }
+
+        /// The third row of the voice is a wall where things may be skipped.
+        @Override
+        public boolean atWall(int j) {
+            return skip < Costs.FORBIDDEN && (j == 1 || j == 2);
+        }
     }
 
     private static Matrix random(Random random, int rows, int columns, double skip) {
@@ -195,10 +201,14 @@ class ReferenceRecursionTest {
             // Of two that sing alone the guide comes first.
             if (i + 1 < m.guideRows() && state != 2) {
                 double enter = state == 0 ? m.enterGuideOnly(i + 1) + m.tearVoice(j) : 0;
-                go(i + 1, j, 1, weight * Math.exp(-enter - m.skipGuide(i + 1)), cells);
+                double price = m.atWall(j) ? 0 : enter + m.skipGuide(i + 1);
+                go(i + 1, j, 1, weight * Math.exp(-price), cells);
             }
             if (j + 1 < m.voiceRows()) {
-                double enter = state == 0 ? m.enterVoiceOnly(j + 1) + m.tearGuide(i) : 0;
+                double enter =
+                        state == 0 && !m.atWall(j + 1)
+                                ? m.enterVoiceOnly(j + 1) + m.tearGuide(i)
+                                : 0;
                 go(i, j + 1, 2, weight * Math.exp(-enter - m.skipVoice(j + 1)), cells);
             }
         }

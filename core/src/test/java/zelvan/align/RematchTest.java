@@ -93,6 +93,26 @@ class RematchTest {
                 .hasSizeGreaterThan(5);
     }
 
+    /// A stretch in the middle of a phrase: what is sung before and after it stays where it was.
+    @RepeatedTest(6)
+    void aWallInsideAPhraseLeavesItsNeighboursMatched(RepetitionInfo info) {
+        TimeSpan phrase = VOICE.phrases().get(info.getCurrentRepetition() % 3);
+        double start = phrase.startSeconds() + 0.25 * phrase.seconds();
+        TimeSpan wall = new TimeSpan(start, start + 0.1 * info.getCurrentRepetition());
+        Alignment walled = align(List.of(), List.of(wall));
+        assertThat(walled.anchors()).noneMatch(a -> wall.contains(a.sourceSeconds()));
+        for (Anchor anchor : FREE.anchors()) {
+            boolean beside =
+                    anchor.kind().isPresent()
+                            && anchor.confidence() > 0.9
+                            && !wall.widenedBy(0.1).contains(anchor.sourceSeconds());
+            if (beside) {
+                assertThat(walled.guideSecondsAt(anchor.sourceSeconds()))
+                        .isCloseTo(anchor.guideSeconds(), within(0.015));
+            }
+        }
+    }
+
     @Test
     void aLandmarkTakenAwayIsNotLinedUpAndOneAddedIs() {
         Anchor taken = landmark(5);

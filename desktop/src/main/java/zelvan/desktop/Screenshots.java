@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutionException;
@@ -17,17 +18,27 @@ import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
 import javax.imageio.ImageIO;
+import zelvan.align.Anchor;
+import zelvan.analysis.LandmarkKind;
 import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Focus;
+import zelvan.desktop.model.Selection;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.theme.Theme;
 import zelvan.engine.AnalysisStore;
+import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
 import zelvan.session.Edit;
+import zelvan.session.GuideEdit;
+import zelvan.session.GuideTiming;
+import zelvan.session.Protection;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
+import zelvan.units.Grid;
+import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
 
 /// Pictures of the main views, made from the demo session.
@@ -86,6 +97,12 @@ final class Screenshots {
         onWindow(() -> run(() -> closeUp(model)));
         onWindow(() -> run(() -> model.version().set(Version.RAW)));
         picture(window, "close-up.png");
+        onWindow(() -> run(() -> repair(model)));
+        waitFor(() -> !model.stale().get());
+        picture(window, "repair.png");
+        onWindow(() -> run(() -> guide(model)));
+        waitFor(() -> !model.stale().get());
+        picture(window, "guide.png");
         onWindow(() -> run(theme::toggle));
         picture(window, "light.png");
         onWindow(() -> run(model::close));
@@ -102,6 +119,39 @@ final class Screenshots {
         model.visit(voice.id(), phrase);
         model.viewport()
                 .set(new Viewport(phrase.startSeconds() - 0.2, phrase.startSeconds() + 2.4));
+    }
+
+    /// A bead held, a landmark placed, a stretch protected, in the voice that is selected.
+    private static void repair(AppModel model) {
+        model.version().set(Version.LOCKED);
+        String id = model.selection().get().voiceIds().getFirst();
+        DerivedVoice made = model.derived().get().voice(id).orElseThrow();
+        List<Anchor> beads =
+                made.alignment().anchorsIn(model.selection().get().phrase().orElseThrow()).stream()
+                        .filter(a -> a.kind().isPresent())
+                        .toList();
+        Anchor held = beads.get(2);
+        double sounds = made.timing().map().outputSecondsAt(held.sourceSeconds());
+        model.repairs()
+                .hold(
+                        model.repairs().take(id, held.sourceSeconds(), Optional.of(held), sounds),
+                        sounds + 0.04,
+                        model.repairs().newGesture());
+        model.repairs().addLandmark(id, LandmarkKind.VOWEL, held.sourceSeconds() - 0.3);
+        double start = beads.get(5).sourceSeconds() + 0.1;
+        model.repairs().protect(id, new TimeSpan(start, start + 0.45), Protection.Kind.TIMING);
+    }
+
+    /// The guide on the grid of the demo song: a waltz of 150 beats a minute.
+    private static void guide(AppModel model) {
+        Grid grid = new Grid(TempoMap.steady(150, 3, 0), Grid.Division.HALVES, Grid.STRAIGHT);
+        model.apply(new GuideEdit.SetGrid(Optional.of(grid), "150.0 beats a minute"));
+        model.apply(
+                new GuideEdit.SetGuideTiming(
+                        GuideTiming.AS_SUNG.toGrid().withTiming(TimingSettings.FULL),
+                        "line up with the grid"));
+        model.select(Selection.ofVoice(model.session().guide().orElseThrow().id()));
+        model.focus().set(Focus.NOTHING);
     }
 
     private static boolean run(Runnable action) {

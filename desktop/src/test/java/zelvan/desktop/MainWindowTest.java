@@ -81,7 +81,7 @@ class MainWindowTest extends WindowTestBase {
         Bounds bounds = robot.bounds(pull).query();
         robot.clickOn(
                 new Point2D(
-                        bounds.getMinX() + 0.9 * bounds.getWidth(),
+                        bounds.getMinX() + 0.8 * bounds.getWidth(),
                         bounds.getMinY() + bounds.getHeight() / 2));
         waitUntilDerived();
         assertThat(model.session().stacks())

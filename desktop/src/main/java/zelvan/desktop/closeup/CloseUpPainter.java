@@ -120,7 +120,7 @@ final class CloseUpPainter {
                     g.fillText(
                             "bar " + position.substring(0, position.indexOf('.')),
                             x + 3,
-                            height - 8);
+                            Lane.RULER_HEIGHT + 8);
                 }
             }
         }

@@ -25,6 +25,7 @@ final class Choice<T> {
     Choice(String id, String name, String help, Function<T, String> words, Consumer<T> changed) {
         box.setId(id);
         box.setAccessibleText(name);
+        box.setMinWidth(140);
         box.setMaxWidth(170);
         box.setConverter(
                 new StringConverter<>() {
