@@ -50,7 +50,7 @@ public final class TimeMapper {
     private static final double LANDMARK_DEVIATION_SECONDS = 0.001;
 
     /// A landmark that gives way to the other kind.
-    private static final double YIELDING_DEVIATION_SECONDS = 0.03;
+    private static final double YIELDING_DEVIATION_SECONDS = 0.1;
 
     private static final double VOWEL_PATH_DEVIATION_SECONDS = 0.004;
 

@@ -15,6 +15,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 import zelvan.align.Aligner;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
+import zelvan.analysis.Landmark;
+import zelvan.analysis.LandmarkKind;
 import zelvan.testing.Takes;
 import zelvan.units.TimeSpan;
 
@@ -259,5 +261,61 @@ class TimingTest {
                         List.of());
         assertThat(result.leftOut()).containsExactly(anchors.get(1));
         assertThat(result.map().outputSecondsAt(1.2)).isCloseTo(1.2, within(1e-9));
+    }
+
+    /// The voice's consonant is 60 ms longer than the guide's: one of its ends can be lined up as
+    /// it is, or both if it is squeezed.
+    @Test
+    void whatComesFirstIsLinedUpAndTheConsonantKeepsItsLength() {
+        Landmark vowel =
+                Takes.LOOSE.analysis().landmarks().stream()
+                        .filter(l -> l.kind() == LandmarkKind.VOWEL && l.seconds() > 2)
+                        .findFirst()
+                        .orElseThrow();
+        double consonant = vowel.seconds() - 0.08;
+        Alignment longer =
+                new Alignment(
+                        List.of(
+                                found(LandmarkKind.CONSONANT, consonant, consonant + 0.03),
+                                found(LandmarkKind.VOWEL, vowel.seconds(), vowel.seconds() - 0.03)),
+                        List.of(),
+                        List.of());
+        TimeMap vowels = lined(longer, LineUp.VOWELS);
+        TimeMap consonants = lined(longer, LineUp.CONSONANTS);
+        TimeMap both = lined(longer, LineUp.BOTH);
+        assertThat(vowels.outputSecondsAt(vowel.seconds()))
+                .isCloseTo(vowel.seconds() - 0.03, within(0.005));
+        assertThat(consonants.outputSecondsAt(consonant))
+                .isCloseTo(consonant + 0.03, within(0.005));
+        assertThat(length(vowels, consonant, vowel)).isGreaterThan(0.06);
+        assertThat(length(consonants, consonant, vowel)).isGreaterThan(0.06);
+        assertThat(length(both, consonant, vowel)).isLessThan(0.05);
+    }
+
+    private static Anchor found(LandmarkKind kind, double source, double guide) {
+        return Anchor.found(java.util.Optional.of(kind), source, guide, 1);
+    }
+
+    private static TimeMap lined(Alignment alignment, LineUp first) {
+        return MAPPER.map(alignment, t -> TimingSettings.FULL.withLineUp(first), List.of()).map();
+    }
+
+    private static double length(TimeMap map, double consonant, Landmark vowel) {
+        return map.outputSecondsAt(vowel.seconds()) - map.outputSecondsAt(consonant);
+    }
+
+    /// A guide that is itself moved takes its voices along.
+    @Test
+    void voicesFollowACorrectedGuide() {
+        TimeMap guide = TimeMap.of(List.of(new TimeMap.Point(0, 0.1), new TimeMap.Point(13, 13.3)));
+        TimeMap map = MAPPER.map(LOOSE, guide, t -> TimingSettings.FULL, List.of()).map();
+        for (Anchor anchor : LOOSE.anchors()) {
+            if (anchor.kind().isPresent() && anchor.confidence() > 0.9) {
+                assertThat(map.outputSecondsAt(anchor.sourceSeconds()))
+                        .isCloseTo(
+                                guide.outputSecondsAt(anchor.guideSeconds()),
+                                within(INAUDIBLE_SECONDS));
+            }
+        }
     }
 }
