@@ -263,33 +263,37 @@ class TimingTest {
         assertThat(result.map().outputSecondsAt(1.2)).isCloseTo(1.2, within(1e-9));
     }
 
-    /// The voice's consonant is 60 ms longer than the guide's: one of its ends can be lined up as
-    /// it is, or both if it is squeezed.
+    /// The voice's ess is 50 ms longer than the guide's: one of its ends can be lined up as it is,
+    /// or both if it is squeezed.
     @Test
     void whatComesFirstIsLinedUpAndTheConsonantKeepsItsLength() {
+        double consonant = Takes.LOOSE.analysis().esses().getFirst().startSeconds();
         Landmark vowel =
                 Takes.LOOSE.analysis().landmarks().stream()
-                        .filter(l -> l.kind() == LandmarkKind.VOWEL && l.seconds() > 2)
+                        .filter(l -> l.kind() == LandmarkKind.VOWEL && l.seconds() > consonant)
                         .findFirst()
                         .orElseThrow();
-        double consonant = vowel.seconds() - 0.08;
+        double sung = vowel.seconds() - consonant;
         Alignment longer =
                 new Alignment(
                         List.of(
-                                found(LandmarkKind.CONSONANT, consonant, consonant + 0.03),
-                                found(LandmarkKind.VOWEL, vowel.seconds(), vowel.seconds() - 0.03)),
+                                found(LandmarkKind.CONSONANT, consonant, consonant + 0.025),
+                                found(
+                                        LandmarkKind.VOWEL,
+                                        vowel.seconds(),
+                                        vowel.seconds() - 0.025)),
                         List.of(),
                         List.of());
         TimeMap vowels = lined(longer, LineUp.VOWELS);
         TimeMap consonants = lined(longer, LineUp.CONSONANTS);
         TimeMap both = lined(longer, LineUp.BOTH);
         assertThat(vowels.outputSecondsAt(vowel.seconds()))
-                .isCloseTo(vowel.seconds() - 0.03, within(0.005));
+                .isCloseTo(vowel.seconds() - 0.025, within(0.003));
         assertThat(consonants.outputSecondsAt(consonant))
-                .isCloseTo(consonant + 0.03, within(0.005));
-        assertThat(length(vowels, consonant, vowel)).isGreaterThan(0.06);
-        assertThat(length(consonants, consonant, vowel)).isGreaterThan(0.06);
-        assertThat(length(both, consonant, vowel)).isLessThan(0.05);
+                .isCloseTo(consonant + 0.025, within(0.003));
+        assertThat(length(vowels, consonant, vowel)).isCloseTo(sung, within(0.01));
+        assertThat(length(consonants, consonant, vowel)).isCloseTo(sung, within(0.01));
+        assertThat(length(both, consonant, vowel)).isCloseTo(sung - 0.05, within(0.01));
     }
 
     private static Anchor found(LandmarkKind kind, double source, double guide) {
