@@ -414,6 +414,12 @@ class RepairTest extends WindowTestBase {
         waitUntilDerived();
         assertThat(model.session().grid().orElseThrow().tempo().beatsPerMinuteAt(3))
                 .isCloseTo(150, within(0.01));
+        robot.interact(() -> model.seek(5.2));
+        waitUntil(() ->
+                robot.lookup("#bar")
+                        .queryAs(javafx.scene.control.Label.class)
+                        .getText()
+                        .equals("bar 4.2"));
         double guideSounds =
                 derived("Mara lead").timing().map().outputSecondsAt(anchor.guideSeconds());
         assertThat(derived("Mara lead").timing().map().isIdentity()).isFalse();

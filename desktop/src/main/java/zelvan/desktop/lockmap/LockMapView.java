@@ -3,6 +3,7 @@ package zelvan.desktop.lockmap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import javafx.animation.AnimationTimer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -239,8 +240,24 @@ public final class LockMapView {
     private void moved(MouseEvent event) {
         tip.setText(
                 painter.at(event.getX(), event.getY(), grid.getWidth())
-                        .flatMap(hit -> hit.cell().map(cell -> describe(hit, cell)))
+                        .flatMap(hit ->
+                                hit.cell().map(cell -> describe(hit, cell) + doubts(hit, cell)))
                         .orElse("Click to go there"));
+    }
+
+    /// Why the program doubts what it did in a cell.
+    private String doubts(LockMapPainter.Hit hit, LockMap.Cell cell) {
+        return hit.row().voice().flatMap(v -> model.derived().get().voice(v.id())).stream()
+                .flatMap(made -> made.lock().doubts().stream())
+                .filter(d -> d.span().overlaps(cell.phrase()))
+                .filter(d -> !d.span().equals(cell.phrase()))
+                .map(d ->
+                        String.format(
+                                Locale.ROOT,
+                                "\nat %.1f s %s",
+                                d.span().middleSeconds(),
+                                d.reason().words()))
+                .collect(Collectors.joining());
     }
 
     private static String describe(LockMapPainter.Hit hit, LockMap.Cell cell) {

@@ -28,6 +28,7 @@ public final class TransportView {
     private final HBox root;
     private final Label song = new Label();
     private final Label time = new Label();
+    private final Label bar = new Label();
     private final Button play = new Button();
     private final ToggleButton loop = new ToggleButton();
     private final ToggleButton raw = new ToggleButton("Raw");
@@ -43,6 +44,8 @@ public final class TransportView {
         time.setId("time");
         time.getStyleClass().addAll("figure", "big");
         time.setMinWidth(92);
+        bar.setId("bar");
+        bar.getStyleClass().addAll("figure", "quiet");
         play.setId("play");
         play.setGraphic(Theme.icon(Feather.PLAY));
         play.setTooltip(new Tooltip(commands.get("play").tip()));
@@ -66,6 +69,7 @@ public final class TransportView {
                         play,
                         loop,
                         time,
+                        bar,
                         versions(commands),
                         space,
                         lead,
@@ -89,6 +93,11 @@ public final class TransportView {
                 time.setText(
                         String.format(
                                 Locale.ROOT, "%d:%06.3f", (int) (seconds / 60), seconds % 60));
+                bar.setText(
+                        model.session()
+                                .grid()
+                                .map(g -> "bar " + g.tempo().position(seconds))
+                                .orElse(""));
                 if (model.player().playing() || wasPlaying) {
                     meter.node().repaint();
                 }
