@@ -207,6 +207,7 @@ public final class Rematch {
             replace(unmatched, piece.source(), alignment.unmatched());
             replace(missing, piece.guide(), alignment.missing());
         });
+        walls.forEach(wall -> replace(unmatched, wall, List.of()));
         anchors.sort(Comparator.comparingDouble(Anchor::sourceSeconds));
         return new Alignment(anchors, unmatched, missing);
     }

@@ -21,6 +21,7 @@ import zelvan.measure.Hearing;
 import zelvan.session.Protection;
 import zelvan.units.Decibels;
 import zelvan.units.Grid;
+import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
 
 /// Paints the Time lens: ribbons of energy, beads where syllables start and sounds end, and threads
@@ -34,6 +35,7 @@ final class CloseUpPainter {
 
     private static final double THINNEST = 0.02;
     private static final double CLOSEST_LINES_PIXELS = 8;
+    private static final double CLOSEST_BARS_PIXELS = 60;
     static final double BEAD_RADIUS = 4.5;
 
     private final AppModel model;
@@ -72,6 +74,7 @@ final class CloseUpPainter {
         for (Lane lane : lanes) {
             paintLane(g, colours, view, lane, width, locked, dragged);
         }
+        bars(g, colours, view, width);
         double x = view.x(model.player().positionSeconds(), width);
         g.setStroke(colours.accent());
         g.strokeLine(x, 0, x, height);
@@ -93,7 +96,7 @@ final class CloseUpPainter {
         }
     }
 
-    /// Lines where notes may begin; bars stand out, and say their number.
+    /// Lines where notes may begin; bars stand out.
     private void grid(
             GraphicsContext g, Palette colours, Viewport view, double width, double height) {
         Optional<Grid> grid = model.session().grid();
@@ -114,14 +117,30 @@ final class CloseUpPainter {
                 g.setLineDashes(bar ? new double[0] : new double[] {1, 4});
                 g.strokeLine(x, Lane.RULER_HEIGHT, x, height);
                 g.setLineDashes();
-                if (bar) {
-                    g.setFill(colours.quiet());
-                    String position = grid.get().tempo().position(line);
-                    g.fillText(
-                            "bar " + position.substring(0, position.indexOf('.')),
-                            x + 3,
-                            Lane.RULER_HEIGHT + 8);
-                }
+            }
+        }
+    }
+
+    /// The numbers of the bars, on top of the guide's ribbon.
+    private void bars(GraphicsContext g, Palette colours, Viewport view, double width) {
+        Optional<TempoMap> tempo = model.session().grid().map(Grid::tempo);
+        if (tempo.isEmpty()) {
+            return;
+        }
+        int beats = tempo.get().beatsPerBar();
+        long bar = (long) Math.ceil(tempo.get().beatAt(view.startSeconds()) / beats);
+        double last = Double.NEGATIVE_INFINITY;
+        g.setFill(colours.quiet());
+        g.setFont(Theme.font(11));
+        g.setTextAlign(TextAlignment.LEFT);
+        g.setTextBaseline(VPos.CENTER);
+        for (double at = tempo.get().secondsAt((double) bar * beats);
+                at < view.endSeconds();
+                at = tempo.get().secondsAt((double) ++bar * beats)) {
+            double x = view.x(at, width);
+            if (x - last > CLOSEST_BARS_PIXELS) {
+                g.fillText("bar " + (bar + 1), x + 3, Lane.RULER_HEIGHT + 8);
+                last = x;
             }
         }
     }
