@@ -22,14 +22,14 @@ final class Printing {
         }
     }
 
-    /// Prints every voice that follows the guide.
+    /// Prints every voice that follows the guide, and the guide if it is corrected.
     static List<Path> print(Derived derived, Path folder) throws ZelvanProblem {
         return VoicePrinter.print(jobs(derived), folder, () -> false);
     }
 
     private static List<VoicePrinter.Job> jobs(Derived derived) {
         List<VoicePrinter.Job> jobs = new ArrayList<>();
-        for (Voice voice : derived.session().followers()) {
+        for (Voice voice : derived.printable()) {
             DerivedVoice made = derived.voice(voice.id()).orElseThrow();
             jobs.add(
                     new VoicePrinter.Job(
@@ -41,15 +41,15 @@ final class Printing {
         return jobs;
     }
 
-    /// @param printed the printed files, in the order of the voices; empty if none were printed
+    /// @param printed the printed files, in the order of [Derived#printable]; empty if none were
+    ///   printed
     static List<LockReport.Part> parts(Derived derived, List<Path> printed) {
         List<LockReport.Part> parts = new ArrayList<>();
-        List<Voice> voices = derived.session().followers();
-        for (int i = 0; i < voices.size(); i++) {
-            Voice voice = voices.get(i);
+        List<Voice> printable = derived.printable();
+        for (Voice voice : derived.session().followers()) {
             DerivedVoice made = derived.voice(voice.id()).orElseThrow();
             Path file = Path.of(voice.audio().path());
-            Path output = printed.isEmpty() ? file : printed.get(i);
+            Path output = printed.isEmpty() ? file : printed.get(printable.indexOf(voice));
             parts.add(
                     new LockReport.Part(
                             voice.name(),

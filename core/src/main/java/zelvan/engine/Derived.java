@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
@@ -27,6 +28,14 @@ public record Derived(Session session, Map<String, DerivedVoice> voices) {
 
     public Optional<VoiceAnalysis> guideAnalysis() {
         return session.guide().map(Voice::id).flatMap(this::voice).flatMap(DerivedVoice::analysis);
+    }
+
+    /// The voices that are printed: those that follow, and the guide if it is corrected.
+    public List<Voice> printable() {
+        return session.voices().stream()
+                .filter(v ->
+                        v.role().follows() || v.role() == Role.GUIDE && !guideMap().isIdentity())
+                .toList();
     }
 
     /// When each moment of the guide sounds.

@@ -35,7 +35,7 @@ public final class DesktopWindow implements Window {
                 closed.countDown();
             });
             stage.show();
-            model.open(named);
+            model.documents().open(named);
         });
         try {
             closed.await();

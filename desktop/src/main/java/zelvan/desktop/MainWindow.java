@@ -65,11 +65,14 @@ public final class MainWindow {
         scene.setOnDragDropped(this::dropped);
         stage.setScene(scene);
         model.history().subscribe(ignored -> refreshTitle());
-        model.file().subscribe(ignored -> refreshTitle());
+        model.documents().file().subscribe(ignored -> refreshTitle());
     }
 
     private void refreshTitle() {
-        stage.setTitle(model.session().name() + (model.dirty() ? " (changed)" : "") + " – Zelvan");
+        stage.setTitle(
+                model.session().name()
+                        + (model.documents().dirty() ? " (changed)" : "")
+                        + " – Zelvan");
     }
 
     private Node centre() {
@@ -104,11 +107,11 @@ public final class MainWindow {
         HBox buttons = new HBox(10, folder, session);
         buttons.setAlignment(Pos.CENTER);
         VBox box = new VBox(14, first, then, buttons);
-        for (Path path : model.unsavedSessions()) {
+        for (Path path : model.documents().unsavedSessions()) {
             String name = String.valueOf(path.getFileName()).replace(SessionFile.EXTENSION, "");
             Button goOn = new Button("Go on with “" + name + "”, which was not saved");
             goOn.getStyleClass().add("go-on");
-            goOn.setOnAction(e -> model.open(List.of(path)));
+            goOn.setOnAction(e -> model.documents().open(List.of(path)));
             box.getChildren().add(goOn);
         }
         box.setAlignment(Pos.CENTER);
@@ -221,7 +224,7 @@ public final class MainWindow {
         DirectoryChooser chooser = new DirectoryChooser();
         chooser.setTitle("A folder of voices");
         Optional.ofNullable(chooser.showDialog(stage))
-                .ifPresent(folder -> model.open(List.of(folder.toPath())));
+                .ifPresent(folder -> model.documents().open(List.of(folder.toPath())));
     }
 
     private void chooseFiles() {
@@ -233,7 +236,8 @@ public final class MainWindow {
                                 "Sound", "*.wav", "*.aif", "*.aiff", "*.flac", "*.mp3", "*.m4a",
                                 "*.ogg"));
         Optional.ofNullable(chooser.showOpenMultipleDialog(stage))
-                .ifPresent(files -> model.open(files.stream().map(File::toPath).toList()));
+                .ifPresent(
+                        files -> model.documents().open(files.stream().map(File::toPath).toList()));
     }
 
     private static FileChooser sessionChooser(String title) {
@@ -248,12 +252,12 @@ public final class MainWindow {
 
     private void openSession() {
         Optional.ofNullable(sessionChooser("A session").showOpenDialog(stage))
-                .ifPresent(file -> model.open(List.of(file.toPath())));
+                .ifPresent(file -> model.documents().open(List.of(file.toPath())));
     }
 
     private void save() {
-        if (model.file().get().isPresent()) {
-            model.save(model.file().get().get());
+        if (model.documents().file().get().isPresent()) {
+            model.documents().save(model.documents().file().get().get());
             refreshTitle();
         } else {
             saveAs();
@@ -267,7 +271,7 @@ public final class MainWindow {
                 .map(File::toPath)
                 .map(MainWindow::withExtension)
                 .ifPresent(path -> {
-                    model.save(path);
+                    model.documents().save(path);
                     refreshTitle();
                 });
     }
@@ -282,7 +286,7 @@ public final class MainWindow {
         DirectoryChooser chooser = new DirectoryChooser();
         chooser.setTitle("A folder for the printed voices");
         Optional.ofNullable(chooser.showDialog(stage))
-                .ifPresent(folder -> model.print(folder.toPath()));
+                .ifPresent(folder -> model.documents().print(folder.toPath()));
     }
 
     private void dragOver(DragEvent event) {
@@ -295,7 +299,7 @@ public final class MainWindow {
     private void dropped(DragEvent event) {
         List<Path> paths = new ArrayList<>();
         event.getDragboard().getFiles().forEach(f -> paths.add(f.toPath()));
-        model.open(paths);
+        model.documents().open(paths);
         event.setDropCompleted(!paths.isEmpty());
         event.consume();
     }

@@ -83,7 +83,7 @@ final class Screenshots {
         MainWindow window = onWindow(() -> new MainWindow(model, theme, stage));
         onWindow(() -> run(stage::show));
         picture(window, "empty.png");
-        onWindow(() -> run(() -> model.open(List.of(demo))));
+        onWindow(() -> run(() -> model.documents().open(List.of(demo))));
         waitFor(() -> !model.derived().get().guidePhrases().isEmpty() && !model.stale().get());
         onWindow(() -> run(() -> model.version().set(Version.RAW)));
         picture(window, "raw.png");

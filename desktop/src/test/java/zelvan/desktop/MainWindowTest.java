@@ -182,7 +182,7 @@ class MainWindowTest extends WindowTestBase {
     void printingWritesWhatIsHeardAndSavingKeepsIt(FxRobot robot) throws Exception {
         openDemo(robot);
         Path out = folder.resolve("printed");
-        robot.interact(() -> model.print(out));
+        robot.interact(() -> model.documents().print(out));
         waitUntil(() ->
                 WaitForAsyncUtils.asyncFx(() ->
                                 model.messages().stream().anyMatch(m -> m.startsWith("Printed 6")))
@@ -194,9 +194,9 @@ class MainWindowTest extends WindowTestBase {
             assertThat(printed[20 * RATE + i]).isCloseTo(heard[i], within(1.25f / (1 << 24)));
         }
         Path file = folder.resolve("song.zelvan");
-        robot.interact(() -> model.save(file));
-        assertThat(model.dirty()).isFalse();
-        robot.interact(() -> model.open(List.of(file)));
+        robot.interact(() -> model.documents().save(file));
+        assertThat(model.documents().dirty()).isFalse();
+        robot.interact(() -> model.documents().open(List.of(file)));
         waitUntilDerived();
         assertThat(model.session().followers()).hasSize(6);
         assertThat(model.history().get().undoTitle()).isEmpty();
@@ -212,12 +212,12 @@ class MainWindowTest extends WindowTestBase {
         robot.interact(() -> {
             AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
             Path kept = folder.resolve("unsaved").resolve(DemoSession.NAME + ".zelvan");
-            assertThat(next.unsavedSessions()).contains(kept.toAbsolutePath());
-            next.open(List.of(kept));
+            assertThat(next.documents().unsavedSessions()).contains(kept.toAbsolutePath());
+            next.documents().open(List.of(kept));
             assertThat(next.session()).isEqualTo(left);
-            assertThat(next.dirty()).isTrue();
-            next.save(folder.resolve("found again.zelvan"));
-            assertThat(next.unsavedSessions()).doesNotContain(kept.toAbsolutePath());
+            assertThat(next.documents().dirty()).isTrue();
+            next.documents().save(folder.resolve("found again.zelvan"));
+            assertThat(next.documents().unsavedSessions()).doesNotContain(kept.toAbsolutePath());
             next.close();
         });
     }
@@ -226,11 +226,12 @@ class MainWindowTest extends WindowTestBase {
     void aBadFileIsNamedAndTheRestIsThere(FxRobot robot) throws Exception {
         Path bad = java.nio.file.Files.writeString(folder.resolve("torn.wav"), "not sound");
         robot.interact(() ->
-                model.open(
-                        List.of(
-                                demo.resolve(DemoSession.GUIDE),
-                                demo.resolve("Mara double left.wav"),
-                                bad)));
+                model.documents()
+                        .open(
+                                List.of(
+                                        demo.resolve(DemoSession.GUIDE),
+                                        demo.resolve("Mara double left.wav"),
+                                        bad)));
         waitUntilDerived();
         assertThat(model.messages()).singleElement().asString().startsWith("torn.wav: ");
         assertThat(derived("Mara double left").lock().before().count()).isPositive();

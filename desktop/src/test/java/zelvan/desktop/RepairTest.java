@@ -3,6 +3,7 @@ package zelvan.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -23,6 +24,7 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.align.Anchor;
+import zelvan.audio.SoundFiles;
 import zelvan.desktop.model.Doubts;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Selection;
@@ -399,7 +401,7 @@ class RepairTest extends WindowTestBase {
     }
 
     @Test
-    void theGuideGoesToTheGridAndTheVoicesFollow(FxRobot robot) {
+    void theGuideGoesToTheGridAndTheVoicesFollow(FxRobot robot) throws Exception {
         openDemo(robot);
         robot.interact(() -> model.apply(new Edit.SetAllTiming(TimingSettings.FULL)));
         Voice guide = voice("Mara lead");
@@ -426,6 +428,19 @@ class RepairTest extends WindowTestBase {
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isCloseTo(guideSounds, within(0.004));
         assertThat(derived(RIGHT).lock().after().medianSeconds()).isLessThan(0.004);
         assertThat(undoTitle()).isEqualTo("Guide: pull");
+
+        // A corrected guide is printed with the others.
+        Path out = folder.resolve("with guide");
+        robot.interact(() -> model.documents().print(out));
+        waitUntil(() ->
+                WaitForAsyncUtils.asyncFx(() ->
+                                model.messages().stream().anyMatch(m -> m.startsWith("Printed 7")))
+                        .get());
+        float[] printed = SoundFiles.read(out.resolve("Mara lead.wav")).sound().channel(0);
+        float[] heard = locked("Mara lead", 25);
+        for (int i = 0; i < heard.length; i++) {
+            assertThat(printed[25 * RATE + i]).isCloseTo(heard[i], within(1.25f / (1 << 24)));
+        }
     }
 
     private void type(FxRobot robot, String id, String text) {

@@ -89,7 +89,7 @@ abstract class WindowTestBase {
     }
 
     void openDemo(FxRobot robot) {
-        robot.interact(() -> model.open(List.of(demo)));
+        robot.interact(() -> model.documents().open(List.of(demo)));
         waitUntilDerived();
     }
 

@@ -1,6 +1,5 @@
 package zelvan.desktop.closeup;
 
-import javafx.animation.AnimationTimer;
 import javafx.animation.Interpolator;
 import javafx.animation.KeyFrame;
 import javafx.animation.KeyValue;
@@ -11,6 +10,7 @@ import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.util.Duration;
 import zelvan.desktop.canvas.PaintedRegion;
+import zelvan.desktop.canvas.PlayheadWatch;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.theme.Theme;
 import zelvan.play.Version;
@@ -46,18 +46,7 @@ public final class CloseUpView {
         model.viewport().subscribe(ignored -> region.repaint());
         model.version().subscribe(this::slideTo);
         theme.palette().subscribe(ignored -> region.repaint());
-        new AnimationTimer() {
-            private double last = -1;
-
-            @Override
-            public void handle(long now) {
-                double position = model.player().positionSeconds();
-                if (position != last) {
-                    last = position;
-                    region.repaint();
-                }
-            }
-        }.start();
+        PlayheadWatch.start(model.player()::positionSeconds, region::repaint);
     }
 
     private void paint(

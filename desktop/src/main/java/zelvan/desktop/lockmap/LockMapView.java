@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import javafx.animation.AnimationTimer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -19,6 +18,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.canvas.PaintedRegion;
+import zelvan.desktop.canvas.PlayheadWatch;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Selection;
 import zelvan.desktop.theme.Theme;
@@ -63,18 +63,7 @@ public final class LockMapView {
         model.viewport().subscribe(ignored -> grid.repaint());
         model.version().subscribe(ignored -> rebuild());
         theme.palette().subscribe(ignored -> rebuild());
-        new AnimationTimer() {
-            private double last = -1;
-
-            @Override
-            public void handle(long now) {
-                double position = model.player().positionSeconds();
-                if (position != last) {
-                    last = position;
-                    grid.repaint();
-                }
-            }
-        }.start();
+        PlayheadWatch.start(model.player()::positionSeconds, grid::repaint);
     }
 
     public Node node() {

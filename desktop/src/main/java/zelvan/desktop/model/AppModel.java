@@ -1,11 +1,8 @@
 package zelvan.desktop.model;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
@@ -18,14 +15,9 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import zelvan.engine.Derived;
-import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
 import zelvan.engine.Progress;
-import zelvan.exchange.VoiceFolder;
-import zelvan.exchange.VoicePrinter;
 import zelvan.measure.Combing;
 import zelvan.play.Player;
 import zelvan.play.Program;
@@ -34,21 +26,18 @@ import zelvan.problem.ZelvanProblem;
 import zelvan.session.Edit;
 import zelvan.session.History;
 import zelvan.session.Session;
-import zelvan.session.SessionFile;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
 import zelvan.units.TimeSpan;
 
 /// The window's state. All properties change on the window's thread only.
 public final class AppModel implements AutoCloseable {
-    private static final Logger LOG = LoggerFactory.getLogger(AppModel.class);
-
     /// A doubtful place is shown with at least this much to both sides of its middle.
     private static final double SHORTEST_PLACE_SECONDS = 0.9;
 
     private final Engine engine;
     private final Player player;
-    private final Path unsaved;
+    private final Documents documents;
     private final ObjectProperty<History> history =
             new SimpleObjectProperty<>(History.startingWith(Session.EMPTY));
     private final ObjectProperty<Derived> derived = new SimpleObjectProperty<>(Derived.NOTHING);
@@ -64,9 +53,6 @@ public final class AppModel implements AutoCloseable {
     private final StringProperty work = new SimpleStringProperty("");
     private final DoubleProperty workShare = new SimpleDoubleProperty();
     private final ObservableList<String> messages = FXCollections.observableArrayList();
-    private final ObjectProperty<Optional<Path>> file =
-            new SimpleObjectProperty<>(Optional.empty());
-    private final ObjectProperty<Session> saved = new SimpleObjectProperty<>(Session.EMPTY);
     private final BooleanProperty stopped = new SimpleBooleanProperty();
     private volatile boolean cancelled;
 
@@ -76,7 +62,7 @@ public final class AppModel implements AutoCloseable {
     public AppModel(Engine engine, Player player, Path unsaved) {
         this.engine = engine;
         this.player = player;
-        this.unsaved = unsaved.toAbsolutePath().normalize();
+        documents = new Documents(this, unsaved);
         version.subscribe(ignored -> refreshProgram());
     }
 
@@ -145,17 +131,13 @@ public final class AppModel implements AutoCloseable {
         return messages;
     }
 
-    public ObjectProperty<Optional<Path>> file() {
-        return file;
+    /// What comes from files and goes to files.
+    public Documents documents() {
+        return documents;
     }
 
     public Session session() {
         return history.get().current();
-    }
-
-    /// Whether there is something that is not saved.
-    public boolean dirty() {
-        return !session().equals(saved.get());
     }
 
     // Changing what is wanted.
@@ -195,7 +177,7 @@ public final class AppModel implements AutoCloseable {
         }
         refreshProgram();
         derive();
-        autosave();
+        documents.autosave();
     }
 
     private boolean isThere(Focus.OnProtection focused) {
@@ -203,10 +185,17 @@ public final class AppModel implements AutoCloseable {
                 .anyMatch(v -> v.protections().contains(focused.protection()));
     }
 
+    /// Begins anew with a session.
+    void restart(Session session) {
+        history.set(History.startingWith(session));
+        refreshProgram();
+        derive();
+    }
+
     private void derive() {
         stale.set(true);
         stopped.set(false);
-        cancelled = false;
+        begin();
         engine.want(session(), progress(), next -> Platform.runLater(() -> arrived(next)));
     }
 
@@ -246,136 +235,19 @@ public final class AppModel implements AutoCloseable {
         }
     }
 
+    /// Begins something that can be cancelled.
+    void begin() {
+        cancelled = false;
+    }
+
+    boolean isCancelled() {
+        return cancelled;
+    }
+
     /// Gives up what is being done in the background.
     public void cancel() {
         cancelled = true;
         stopped.set(stale.get());
-    }
-
-    // Files.
-
-    /// Opens a session file, or adds folders and sound files to the session.
-    public void open(List<Path> named) {
-        try {
-            if (named.size() == 1 && named.getFirst().toString().endsWith(SessionFile.EXTENSION)) {
-                openSession(named.getFirst());
-            } else if (!named.isEmpty()) {
-                Edit.AddVoices adding =
-                        VoiceFolder.adding(session(), VoiceFolder.soundFiles(named));
-                boolean fresh = session().voices().isEmpty();
-                apply(adding);
-                if (fresh) {
-                    rename(folderName(named.getFirst()));
-                }
-            }
-        } catch (ZelvanProblem e) {
-            say(e.getMessage());
-        }
-    }
-
-    private static String folderName(Path named) {
-        Path full = named.toAbsolutePath().normalize();
-        Path folder = Files.isDirectory(full) ? full : full.getParent();
-        return folder == null || folder.getFileName() == null
-                ? "Untitled"
-                : folder.getFileName().toString();
-    }
-
-    /// A new session is called as the folder of its voices.
-    private void rename(String name) {
-        history.set(History.startingWith(session().withName(name)));
-        derive();
-    }
-
-    private void openSession(Path path) throws ZelvanProblem {
-        Optional<Path> autosave = SessionFile.newerAutosave(path);
-        Session read = SessionFile.read(autosave.orElse(path));
-        history.set(History.startingWith(read));
-        boolean neverSaved = unsaved.equals(path.toAbsolutePath().normalize().getParent());
-        file.set(neverSaved ? Optional.empty() : Optional.of(path));
-        saved.set(autosave.isPresent() ? Session.EMPTY : read);
-        autosave.ifPresent(a ->
-                say(
-                        path.getFileName()
-                                + ": opened as it was when the program ended last. Save it to keep that."));
-        selection.set(Selection.NOTHING);
-        refreshProgram();
-        derive();
-    }
-
-    public void save(Path path) {
-        try {
-            SessionFile.write(path, session());
-            if (file.get().isEmpty()) {
-                SessionFile.forgetAutosave(unsavedHome());
-            }
-            file.set(Optional.of(path));
-            saved.set(session());
-        } catch (ZelvanProblem e) {
-            say(e.getMessage());
-        }
-    }
-
-    private void autosave() {
-        if (session().voices().isEmpty()) {
-            return;
-        }
-        try {
-            SessionFile.autosave(file.get().orElse(unsavedHome()), session());
-        } catch (ZelvanProblem e) {
-            LOG.warn("The autosave failed", e);
-            say(e.getMessage());
-        }
-    }
-
-    private Path unsavedHome() {
-        return unsaved.resolve(session().name() + SessionFile.EXTENSION);
-    }
-
-    /// Sessions that were never saved when the program ended; [#open] goes on with them.
-    public List<Path> unsavedSessions() {
-        return SessionFile.autosavedIn(unsaved);
-    }
-
-    /// Prints all voices that follow the guide, in the background.
-    public void print(Path folder) {
-        Derived now = derived.get();
-        if (stale.get()) {
-            say(
-                    "Printing: the newest settings are still being worked out. Print again in a moment.");
-            return;
-        }
-        List<VoicePrinter.Job> jobs = new ArrayList<>();
-        for (Voice voice : now.session().followers()) {
-            Optional<DerivedVoice> made = now.voice(voice.id()).filter(v -> v.file().isPresent());
-            made.ifPresent(m ->
-                    jobs.add(
-                            new VoicePrinter.Job(
-                                    Path.of(voice.audio().path()),
-                                    m.file().orElseThrow().format(),
-                                    m.locked().orElseThrow(),
-                                    m.timing().map().isIdentity())));
-        }
-        work.set("Printing " + jobs.size() + " voices");
-        cancelled = false;
-        Thread.ofVirtual().name("zelvan-print").start(() -> printNow(jobs, folder));
-    }
-
-    private void printNow(List<VoicePrinter.Job> jobs, Path folder) {
-        String message;
-        try {
-            List<Path> printed = VoicePrinter.print(jobs, folder, () -> cancelled);
-            message = "Printed " + printed.size() + " voices to " + folder;
-        } catch (ZelvanProblem e) {
-            message = e.getMessage();
-        } catch (CancellationException e) {
-            message = "Printing was cancelled";
-        }
-        String said = message;
-        Platform.runLater(() -> {
-            work.set("");
-            say(said);
-        });
     }
 
     public void say(String message) {
