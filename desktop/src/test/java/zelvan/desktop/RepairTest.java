@@ -24,7 +24,9 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.align.Anchor;
+import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
 import zelvan.desktop.model.Doubts;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Selection;
@@ -498,5 +500,31 @@ class RepairTest extends WindowTestBase {
         assertThat(timing.pull()).isEqualTo(0.6);
         assertThat(timing.lineUp()).isEqualTo(zelvan.timing.LineUp.VOWELS);
         assertThat(undoTitle()).isEqualTo("Harmonies: start as legato");
+    }
+
+    /// The lead once more, 4 ms later, is no double.
+    @Test
+    void theSameTakeTwiceIsSaidToComb(FxRobot robot) throws Exception {
+        Path lead = demo.resolve("Mara lead.wav");
+        float[] once = SoundFiles.read(lead).sound().channel(0);
+        float[] later = new float[once.length];
+        System.arraycopy(once, 0, later, RATE / 250, once.length - RATE / 250);
+        Path copy = folder.resolve("Mara again.wav");
+        SoundFiles.write(copy, Sound.owning(RATE, later), SoundFormat.WAV_24);
+        robot.interact(() ->
+                model.documents().open(List.of(lead, copy, demo.resolve("Mara double left.wav"))));
+        waitUntilDerived();
+        waitUntil(() -> WaitForAsyncUtils.asyncFx(() -> !model.combing().get().isEmpty()).get());
+        assertThat(model.combing().get())
+                .allSatisfy(pair -> {
+                    assertThat(pair.voiceId()).isEqualTo(voice("Mara again").id());
+                    assertThat(pair.otherId()).isEqualTo(voice("Mara lead").id());
+                    assertThat(pair.likeness()).isGreaterThan(0.6);
+                    // 4 ms cannot be opened to 12.
+                    assertThat(pair.openingSlackSeconds()).isEmpty();
+                });
+        assertThat(robot.lookup("#combing").queryAs(Button.class).isVisible()).isTrue();
+        assertThat(robot.lookup("#combing").queryAs(Button.class).getText())
+                .isEqualTo(model.combing().get().size() + " phrases comb");
     }
 }

@@ -3,6 +3,7 @@ package zelvan.desktop.settings;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -75,7 +76,7 @@ final class TimingPart {
         start.setId("start-as");
         for (StartingPoint point : StartingPoint.values()) {
             MenuItem item = new MenuItem(point.word());
-            item.setId("start-" + point.name().toLowerCase(java.util.Locale.ROOT));
+            item.setId("start-" + point.name().toLowerCase(Locale.ROOT));
             item.setOnAction(e -> startFrom(point));
             start.getItems().add(item);
         }

@@ -28,6 +28,10 @@ final class VoicePart {
     private final Label verdict = new Label();
     private final FlowPane buttons = new FlowPane(8, 8);
     private final VBox root = new VBox(8);
+    private Optional<String> shown = Optional.empty();
+
+    /// As long as one voice is shown, its slider makes one step of the history.
+    private long sensitivityGesture;
 
     VoicePart(AppModel model) {
         this.model = model;
@@ -51,12 +55,12 @@ final class VoicePart {
                         0,
                         100,
                         "How faint a beginning or an end may be and still be lined up",
-                        v -> voice().ifPresent(this.setting(v / 100)));
+                        this::setSensitivity);
     }
 
-    private java.util.function.Consumer<Voice> setting(double value) {
-        // One voice's slider is one gesture, however often it is touched in a row.
-        return v -> model.repairs().setSensitivity(v.id(), value, -v.id().hashCode());
+    private void setSensitivity(double percent) {
+        voice().ifPresent(v ->
+                model.repairs().setSensitivity(v.id(), percent / 100, sensitivityGesture));
     }
 
     private Optional<Voice> voice() {
@@ -74,6 +78,10 @@ final class VoicePart {
 
     void refresh() {
         Optional<Voice> selected = voice();
+        if (!selected.map(Voice::id).equals(shown)) {
+            shown = selected.map(Voice::id);
+            sensitivityGesture = model.repairs().newGesture();
+        }
         List<Node> rows = new ArrayList<>();
         if (selected.isPresent()) {
             Voice voice = selected.get();
