@@ -11,7 +11,9 @@ import zelvan.units.TimeSpan;
 final class Correspondence {
     private static final int SMOOTHING_FRAMES = 5;
     private static final int CONFIDENCE_FRAMES = 20;
-    private static final double SHORTEST_LONELY_SECONDS = 0.15;
+
+    /// Less without a partner means nothing.
+    static final double SHORTEST_LONELY_SECONDS = 0.15;
 
     private static final double MOSTLY = 0.5;
 

@@ -208,6 +208,7 @@ public final class Rematch {
             replace(missing, piece.guide(), alignment.missing());
         });
         walls.forEach(wall -> replace(unmatched, wall, List.of()));
+        unmatched.removeIf(s -> s.seconds() < Correspondence.SHORTEST_LONELY_SECONDS);
         anchors.sort(Comparator.comparingDouble(Anchor::sourceSeconds));
         return new Alignment(anchors, unmatched, missing);
     }
