@@ -12,7 +12,7 @@ public enum StartingPoint {
     HARMONY("harmony", new TimingSettings(0.7, 0.012, LineUp.VOWELS)),
     OCTAVE("octave", new TimingSettings(0.8, 0.010, LineUp.BOTH)),
     RAP("rap or speech", new TimingSettings(0.9, 0.005, LineUp.CONSONANTS)),
-    LEGATO("legato", new TimingSettings(0.6, 0.020, LineUp.VOWELS));
+    LEGATO("legato", new TimingSettings(0.6, 0.016, LineUp.VOWELS));
 
     private final String word;
     private final TimingSettings timing;

@@ -9,6 +9,7 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
+import zelvan.session.StartingPoint;
 import zelvan.testing.Takes;
 import zelvan.timing.TimingSettings;
 import zelvan.units.TimeSpan;
@@ -52,6 +53,17 @@ class CombMeterTest {
                                 Arrays.copyOf(lead, length), Arrays.copyOf(loose, length), RATE))
                 .isLessThan(0.25);
         assertThat(CombMeter.likeness(lead, delayed(lead, 0.004), RATE)).isGreaterThan(0.8);
+    }
+
+    /// See [Hearing] for the sources.
+    @Test
+    void noStartingPointLetsVoicesFlamAndOpenedOnesAreHeardApart() {
+        assertThat(StartingPoint.values())
+                .allSatisfy(p ->
+                        assertThat(p.timing().slackSeconds())
+                                .isBetween(Hearing.FUSED_SECONDS, Hearing.FLAM_SECONDS));
+        assertThat(Opening.APART_SECONDS)
+                .isBetween(Hearing.NOTICEABLE_SECONDS, Hearing.FLAM_SECONDS);
     }
 
     @Test
