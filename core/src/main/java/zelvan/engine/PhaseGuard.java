@@ -9,6 +9,7 @@ import zelvan.measure.CombMeter;
 import zelvan.measure.Combing;
 import zelvan.measure.LockMap;
 import zelvan.measure.Opening;
+import zelvan.render.ResampledSource;
 import zelvan.render.VoiceSource;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -51,8 +52,10 @@ final class PhaseGuard {
 
     private void compare(Voice voice, Voice other, List<Combing> found) {
         Optional<VoiceSource> a = sound(voice);
-        Optional<VoiceSource> b = sound(other);
-        if (a.isEmpty() || b.isEmpty() || a.get().sampleRateHertz() != b.get().sampleRateHertz()) {
+        Optional<VoiceSource> b =
+                a.flatMap(
+                        one -> sound(other).map(s -> ResampledSource.at(one.sampleRateHertz(), s)));
+        if (a.isEmpty() || b.isEmpty()) {
             return;
         }
         for (TimeSpan phrase : derived.guidePhrases()) {

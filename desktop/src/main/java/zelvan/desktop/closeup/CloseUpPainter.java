@@ -1,7 +1,6 @@
 package zelvan.desktop.closeup;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import javafx.geometry.VPos;
@@ -21,7 +20,6 @@ import zelvan.measure.Hearing;
 import zelvan.session.Protection;
 import zelvan.units.Decibels;
 import zelvan.units.Grid;
-import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
 
 /// Paints the Time lens: ribbons of energy, beads where syllables start and sounds end, and threads
@@ -34,8 +32,6 @@ final class CloseUpPainter {
     private static final double LOUDNESS_EXPONENT = 0.6;
 
     private static final double THINNEST = 0.02;
-    private static final double CLOSEST_LINES_PIXELS = 8;
-    private static final double CLOSEST_BARS_PIXELS = 60;
     static final double BEAD_RADIUS = 4.5;
 
     private final AppModel model;
@@ -57,8 +53,10 @@ final class CloseUpPainter {
         Palette colours = theme.palette().get();
         Viewport view = model.viewport().get();
         List<Lane> lanes = Lane.of(model, height);
-        ruler(g, colours, view, width);
-        grid(g, colours, view, width, height);
+        Optional<Grid> grid = model.session().grid();
+        TimeAxis axis = new TimeAxis(g, colours, view, width);
+        axis.ruler();
+        grid.ifPresent(lines -> axis.grid(lines, height));
         for (Lane lane : lanes) {
             if (lane.isGuide()) {
                 guideLines(
@@ -74,93 +72,10 @@ final class CloseUpPainter {
         for (Lane lane : lanes) {
             paintLane(g, colours, view, lane, width, locked, dragged);
         }
-        bars(g, colours, view, width);
+        grid.ifPresent(lines -> axis.bars(lines.tempo()));
         double x = view.x(model.player().positionSeconds(), width);
         g.setStroke(colours.accent());
         g.strokeLine(x, 0, x, height);
-    }
-
-    private void ruler(GraphicsContext g, Palette colours, Viewport view, double width) {
-        g.setFont(Theme.font(11));
-        g.setTextAlign(TextAlignment.LEFT);
-        g.setTextBaseline(VPos.CENTER);
-        double step = step(view.seconds() / Math.max(1, width / 90));
-        g.setStroke(colours.line());
-        g.setFill(colours.quiet());
-        for (double t = Math.ceil(view.startSeconds() / step) * step;
-                t < view.endSeconds();
-                t += step) {
-            double x = view.x(t, width);
-            g.strokeLine(x, Lane.RULER_HEIGHT - 6, x, Lane.RULER_HEIGHT);
-            g.fillText(label(t, step), x + 3, Lane.RULER_HEIGHT / 2 - 1);
-        }
-    }
-
-    /// Lines where notes may begin; bars stand out.
-    private void grid(
-            GraphicsContext g, Palette colours, Viewport view, double width, double height) {
-        Optional<Grid> grid = model.session().grid();
-        if (grid.isEmpty()) {
-            return;
-        }
-        List<Double> lines =
-                grid.get().linesIn(new TimeSpan(view.startSeconds(), view.endSeconds()));
-        boolean crowded = lines.size() > width / CLOSEST_LINES_PIXELS;
-        for (double line : lines) {
-            double beat = grid.get().tempo().beatAt(line);
-            boolean onBeat = Math.abs(beat - Math.rint(beat)) < 1e-6;
-            boolean bar = onBeat && Math.rint(beat) % grid.get().tempo().beatsPerBar() == 0;
-            if (bar || !crowded) {
-                double x = view.x(line, width);
-                g.setStroke(
-                        colours.line().interpolate(colours.quiet(), bar ? 0.7 : onBeat ? 0.3 : 0));
-                g.setLineDashes(bar ? new double[0] : new double[] {1, 4});
-                g.strokeLine(x, Lane.RULER_HEIGHT, x, height);
-                g.setLineDashes();
-            }
-        }
-    }
-
-    /// The numbers of the bars, on top of the guide's ribbon.
-    private void bars(GraphicsContext g, Palette colours, Viewport view, double width) {
-        Optional<TempoMap> tempo = model.session().grid().map(Grid::tempo);
-        if (tempo.isEmpty()) {
-            return;
-        }
-        int beats = tempo.get().beatsPerBar();
-        long bar = (long) Math.ceil(tempo.get().beatAt(view.startSeconds()) / beats);
-        double last = Double.NEGATIVE_INFINITY;
-        g.setFill(colours.quiet());
-        g.setFont(Theme.font(11));
-        g.setTextAlign(TextAlignment.LEFT);
-        g.setTextBaseline(VPos.CENTER);
-        for (double at = tempo.get().secondsAt((double) bar * beats);
-                at < view.endSeconds();
-                at = tempo.get().secondsAt((double) ++bar * beats)) {
-            double x = view.x(at, width);
-            if (x - last > CLOSEST_BARS_PIXELS) {
-                g.fillText("bar " + (bar + 1), x + 3, Lane.RULER_HEIGHT + 8);
-                last = x;
-            }
-        }
-    }
-
-    private static double step(double least) {
-        double decade = Math.pow(10, Math.floor(Math.log10(least)));
-        for (double factor : new double[] {1, 2, 5}) {
-            if (factor * decade >= least) {
-                return factor * decade;
-            }
-        }
-        return 10 * decade;
-    }
-
-    private static String label(double seconds, double step) {
-        int digits = step >= 1 ? 0 : step >= 0.1 ? 1 : step >= 0.01 ? 2 : 3;
-        int width = digits == 0 ? 2 : digits + 3;
-        return (int) (seconds / 60)
-                + ":"
-                + String.format(Locale.ROOT, "%0" + width + "." + digits + "f", seconds % 60);
     }
 
     /// The guide's moments, through all lanes.
