@@ -56,18 +56,20 @@ final class RepairCommands {
                         "protect",
                         "Protect the range or the phrase, or lift that",
                         "F",
-                        repairs::toggleProtection),
+                        model.protections()::toggleProtection),
                 command(
                         "protect-kind",
                         "Protect timing, pitch or both",
                         "K",
                         () -> {
                             if (model.focus().get() instanceof Focus.OnProtection p) {
-                                repairs.change(
-                                        p.voiceId(),
-                                        p.protection(),
-                                        p.protection().withKind(p.protection().kind().next()),
-                                        repairs.newGesture());
+                                model.protections()
+                                        .change(
+                                                p.voiceId(),
+                                                p.protection(),
+                                                p.protection()
+                                                        .withKind(p.protection().kind().next()),
+                                                repairs.newGesture());
                             }
                         }));
     }

@@ -139,7 +139,7 @@ final class Screenshots {
                         model.repairs().newGesture());
         model.repairs().addLandmark(id, LandmarkKind.VOWEL, held.sourceSeconds() - 0.3);
         double start = beads.get(5).sourceSeconds() + 0.1;
-        model.repairs().protect(id, new TimeSpan(start, start + 0.45), Protection.Kind.TIMING);
+        model.protections().protect(id, new TimeSpan(start, start + 0.45), Protection.Kind.TIMING);
     }
 
     /// The guide on the grid of the demo song: a waltz of 150 beats a minute.

@@ -368,7 +368,7 @@ class RepairTest extends WindowTestBase {
     @Test
     void anAdLibIsSuggestedForProtection(FxRobot robot) {
         openDoubles(robot, 21, 24);
-        List<TimeSpan> suggested = model.repairs().suggestions(voice(RIGHT));
+        List<TimeSpan> suggested = model.protections().suggestions(voice(RIGHT));
         assertThat(suggested).isNotEmpty();
         Button button = robot.lookup("#protect-suggested").queryAs(Button.class);
         robot.interact(button::fire);

@@ -60,7 +60,7 @@ final class RangeDrag {
         TimeSpan span = new TimeSpan(Math.min(here, fixedSeconds), Math.max(here, fixedSeconds));
         String voiceId = lane.voice().id();
         if (protection.isPresent()) {
-            model.repairs()
+            model.protections()
                     .change(voiceId, protection.get(), protection.get().withSpan(span), gesture);
         } else {
             range = Optional.of(span);
@@ -70,7 +70,7 @@ final class RangeDrag {
 
     /// Protects what was dragged out.
     void protect() {
-        range.ifPresent(
-                span -> model.repairs().protect(lane.voice().id(), span, Protection.Kind.TIMING));
+        range.ifPresent(span ->
+                model.protections().protect(lane.voice().id(), span, Protection.Kind.TIMING));
     }
 }

@@ -46,6 +46,7 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<Focus> focus = new SimpleObjectProperty<>(Focus.NOTHING);
     private final ObjectProperty<List<Combing>> combing = new SimpleObjectProperty<>(List.of());
     private final Repairs repairs = new Repairs(this);
+    private final Protections protections = new Protections(this);
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
     private final ObjectProperty<Version> version = new SimpleObjectProperty<>(Version.LOCKED);
     private final BooleanProperty stale = new SimpleBooleanProperty();
@@ -92,6 +93,11 @@ public final class AppModel implements AutoCloseable {
     /// What can be done to mend a match.
     public Repairs repairs() {
         return repairs;
+    }
+
+    /// What can be done to keep a stretch as it was sung.
+    public Protections protections() {
+        return protections;
     }
 
     public ObjectProperty<Viewport> viewport() {

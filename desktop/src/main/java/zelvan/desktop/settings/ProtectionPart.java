@@ -35,7 +35,8 @@ final class ProtectionPart {
                         s -> change(focused().protection().staying(s)));
         Button lift = new Button("Lift protection");
         lift.setId("lift");
-        lift.setOnAction(e -> model.repairs().lift(focused().voiceId(), focused().protection()));
+        lift.setOnAction(
+                e -> model.protections().lift(focused().voiceId(), focused().protection()));
         Label heading = new Label("Protected stretch");
         heading.getStyleClass().add("heading");
         root = new VBox(8, heading, kind.node(), stays.node(), lift);
@@ -46,7 +47,7 @@ final class ProtectionPart {
     }
 
     private void change(Protection after) {
-        model.repairs()
+        model.protections()
                 .change(
                         focused().voiceId(),
                         focused().protection(),

@@ -125,7 +125,7 @@ final class VoicePart {
                                         voice.id(),
                                         voice.name(),
                                         VoiceFolder.stackFor(Role.DOUBLE))));
-        model.repairs()
+        model.protections()
                 .selectedPhrase(voice)
                 .ifPresent(span -> {
                     boolean there =
@@ -133,16 +133,16 @@ final class VoicePart {
                     add(
                             "protect",
                             there ? "Lift protection" : "Protect phrase",
-                            model.repairs()::toggleProtection);
+                            model.protections()::toggleProtection);
                 });
-        List<TimeSpan> suggested = model.repairs().suggestions(voice);
+        List<TimeSpan> suggested = model.protections().suggestions(voice);
         if (!suggested.isEmpty()) {
             add(
                     "protect-suggested",
                     suggested.size() == 1
                             ? "Protect what is not in the guide"
                             : "Protect " + suggested.size() + " places not in the guide",
-                    () -> model.repairs().protectSuggestions(voice));
+                    () -> model.protections().protectSuggestions(voice));
         }
     }
 

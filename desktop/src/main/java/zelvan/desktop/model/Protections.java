@@ -1,0 +1,121 @@
+package zelvan.desktop.model;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import zelvan.align.Alignment;
+import zelvan.align.Anchor;
+import zelvan.engine.DerivedVoice;
+import zelvan.session.Protection;
+import zelvan.session.RepairEdit;
+import zelvan.session.Voice;
+import zelvan.units.TimeSpan;
+
+/// What an editor does to keep a stretch of a voice as it was sung.
+public final class Protections {
+    private final AppModel model;
+
+    Protections(AppModel model) {
+        this.model = model;
+    }
+
+    private Optional<Voice> voice(String id) {
+        return model.session().voice(id);
+    }
+
+    private Optional<DerivedVoice> made(String voiceId) {
+        return model.derived().get().voice(voiceId);
+    }
+
+    private String name(String voiceId) {
+        return voice(voiceId).map(Voice::name).orElse("");
+    }
+
+    /// Protects a stretch of a voice.
+    ///
+    /// @param span in the voice as recorded
+    public void protect(String voiceId, TimeSpan span, Protection.Kind kind) {
+        Protection protection = new Protection(span, kind);
+        model.apply(new RepairEdit.Protect(voiceId, name(voiceId), protection));
+        model.focus().set(new Focus.OnProtection(voiceId, protection));
+    }
+
+    /// Puts a changed protection in the place of another.
+    public void change(String voiceId, Protection before, Protection after, long step) {
+        model.apply(
+                new RepairEdit.Protect(voiceId, name(voiceId), after, Optional.of(before), step));
+        model.focus().set(new Focus.OnProtection(voiceId, after));
+    }
+
+    public void lift(String voiceId, Protection protection) {
+        model.apply(new RepairEdit.Unprotect(voiceId, name(voiceId), protection));
+        model.focus().set(Focus.NOTHING);
+    }
+
+    /// Protects what has the focus or else the selected phrase, or lifts that.
+    public void toggleProtection() {
+        switch (model.focus().get()) {
+            case Focus.OnRange range ->
+                    protect(range.voiceId(), range.span(), Protection.Kind.TIMING);
+            case Focus.OnProtection p -> lift(p.voiceId(), p.protection());
+            case Focus.OnBead ignored -> togglePhrases();
+            case Focus.Nothing ignored -> togglePhrases();
+        }
+    }
+
+    private void togglePhrases() {
+        for (String id : model.selection().get().voiceIds()) {
+            Optional<Voice> voice = voice(id).filter(v -> v.role().follows());
+            Optional<TimeSpan> span = voice.flatMap(this::selectedPhrase);
+            if (span.isPresent()) {
+                Optional<Protection> there =
+                        voice.get().protections().stream()
+                                .filter(p -> p.span().overlaps(span.get()))
+                                .findFirst();
+                there.ifPresentOrElse(
+                        p -> lift(id, p), () -> protect(id, span.get(), Protection.Kind.TIMING));
+            }
+        }
+    }
+
+    /// The selected phrase in a voice's own time: its own phrase that shares most with the stretch
+    /// that is matched with the guide's.
+    public Optional<TimeSpan> selectedPhrase(Voice voice) {
+        Optional<DerivedVoice> made = made(voice.id());
+        return model.selection()
+                .get()
+                .phrase()
+                .flatMap(p -> made.map(m -> matched(m.alignment(), p)))
+                .flatMap(p ->
+                        made.flatMap(DerivedVoice::analysis).stream()
+                                .flatMap(a -> a.phrases().stream())
+                                .filter(own -> own.overlaps(p))
+                                .max(Comparator.comparingDouble(own -> own.sharedSeconds(p))));
+    }
+
+    private static TimeSpan matched(Alignment alignment, TimeSpan phrase) {
+        List<Anchor> inside = alignment.anchorsIn(phrase);
+        return inside.isEmpty()
+                ? phrase
+                : new TimeSpan(inside.getFirst().sourceSeconds(), inside.getLast().sourceSeconds());
+    }
+
+    /// Stretches of a voice that are worth protecting: sung, not in the guide, not protected yet.
+    public List<TimeSpan> suggestions(Voice voice) {
+        return made(voice.id()).stream()
+                .flatMap(m -> m.alignment().unmatched().stream())
+                .filter(s -> voice.protections().stream().noneMatch(p -> p.span().overlaps(s)))
+                .toList();
+    }
+
+    /// Protects all that is suggested; an ad-lib stays where it was sung.
+    public void protectSuggestions(Voice voice) {
+        for (TimeSpan span : suggestions(voice)) {
+            model.apply(
+                    new RepairEdit.Protect(
+                            voice.id(),
+                            voice.name(),
+                            new Protection(span, Protection.Kind.BOTH, true)));
+        }
+    }
+}
