@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
@@ -14,7 +15,6 @@ import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
-import java.util.function.Consumer;
 import zelvan.measure.Combing;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -141,36 +141,36 @@ public final class Engine implements AutoCloseable {
     /// Asks for everything in the background. A session asked for before and not begun yet is
     /// dropped.
     ///
-    /// @param ready receives the result, on the engine's thread; not called for what was dropped or
-    ///   cancelled
-    public void want(Session session, Progress progress, Consumer<Derived> ready) {
+    /// @return completed on the engine's thread; with [CancellationException] if it was dropped or
+    ///   the progress says so, and with whatever else went wrong
+    public CompletableFuture<Derived> want(Session session, Progress progress) {
         wanted = session;
-        var unused =
-                conductor.submit(() -> {
-                    if (isNewest(session)) {
-                        try {
-                            ready.accept(derive(session, progress));
-                        } catch (CancellationException e) {
-                            progress.report("Cancelled", 1);
-                        }
+        return CompletableFuture.supplyAsync(
+                () -> {
+                    if (!isNewest(session)) {
+                        throw new CancellationException("a newer session is wanted");
                     }
-                });
+                    return derive(session, progress);
+                },
+                conductor);
     }
 
     /// Listens in the background for voices that comb; see [Combing]. What was asked for before and
     /// is not done yet is dropped.
     ///
-    /// @param ready receives the result, on the engine's thread; not called for what was dropped
-    public void listenForCombing(Derived derived, Consumer<List<Combing>> ready) {
+    /// @return completed as [#want]'s
+    public CompletableFuture<List<Combing>> listenForCombing(Derived derived) {
         long asked = listening.incrementAndGet();
-        var unused =
-                listener.submit(() -> {
-                    BooleanSupplier cancelled = () -> listening.get() != asked;
+        BooleanSupplier cancelled = () -> listening.get() != asked;
+        return CompletableFuture.supplyAsync(
+                () -> {
                     List<Combing> found = new PhaseGuard(derived, cancelled).listen();
-                    if (!cancelled.getAsBoolean()) {
-                        ready.accept(found);
+                    if (cancelled.getAsBoolean()) {
+                        throw new CancellationException("something newer is listened to");
                     }
-                });
+                    return found;
+                },
+                listener);
     }
 
     @SuppressWarnings(

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.CancellationException;
@@ -253,12 +254,33 @@ class EngineTest {
 
     @Test
     void inTheBackgroundTheNewestSessionArrives() throws Exception {
-        CompletableFuture<Derived> arrived = new CompletableFuture<>();
         Session newest = session.withName("newest");
+        List<CompletableFuture<Derived>> old = new ArrayList<>();
         for (int i = 0; i < 5; i++) {
-            engine.want(session.withName("old " + i), Progress.NONE, d -> {});
+            old.add(engine.want(session.withName("old " + i), Progress.NONE));
         }
-        engine.want(newest, Progress.NONE, arrived::complete);
-        assertThat(arrived.get(60, TimeUnit.SECONDS).session()).isSameAs(newest);
+        Derived arrived = engine.want(newest, Progress.NONE).get(60, TimeUnit.SECONDS);
+        assertThat(arrived.session()).isSameAs(newest);
+        assertThat(old.getLast()).isCompletedExceptionally();
+    }
+
+    @Test
+    void whatGoesWrongInTheBackgroundIsSaid() {
+        Progress broken =
+                new Progress() {
+                    @Override
+                    public void report(String what, double share) {
+                        throw new IllegalStateException("nobody can see this");
+                    }
+
+                    @Override
+                    public boolean cancelled() {
+                        return false;
+                    }
+                };
+        assertThat(engine.want(session.withName("other"), broken))
+                .failsWithin(60, TimeUnit.SECONDS)
+                .withThrowableThat()
+                .withMessageContaining("nobody can see this");
     }
 }

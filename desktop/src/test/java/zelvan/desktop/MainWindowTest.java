@@ -14,6 +14,7 @@ import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -25,8 +26,10 @@ import zelvan.desktop.model.Selection;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
+import zelvan.session.Edit;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
+import zelvan.timing.TimingSettings;
 import zelvan.units.TimeSpan;
 
 /// The real window, driven with mouse and keys on a platform without a display.
@@ -154,6 +157,17 @@ class MainWindowTest extends WindowTestBase {
         robot.clickOn("#give-back");
         waitUntilDerived();
         assertThat(voice(left.name()).timing().isNone()).isTrue();
+    }
+
+    @Test
+    void aClickIsNotLostWhenSomethingNewArrivesInTheMiddleOfIt(FxRobot robot) {
+        openDemo(robot);
+        String id = voice("Odo octave").id();
+        robot.moveTo("#solo-" + id).press(MouseButton.PRIMARY);
+        robot.interact(() -> model.apply(new Edit.SetAllTiming(TimingSettings.FULL)));
+        waitUntilDerived();
+        robot.release(MouseButton.PRIMARY);
+        assertThat(voice("Odo octave").strip().solo()).isTrue();
     }
 
     @Test

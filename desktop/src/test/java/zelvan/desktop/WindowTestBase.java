@@ -1,11 +1,17 @@
 package zelvan.desktop;
 
+import java.io.File;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.stream.Stream;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -45,9 +51,23 @@ abstract class WindowTestBase {
     SimulatedOutput output;
     MainWindow window;
 
+    private static void delete(Path sung) {
+        try (Stream<Path> files = Files.walk(sung)) {
+            files.sorted(Comparator.reverseOrder()).map(Path::toFile).forEach(File::delete);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /// Once for all windows; the singers take their time.
     @BeforeAll
     static void sing() throws Exception {
-        demo = folder.resolve(DemoSession.NAME);
+        if (demo != null) {
+            return;
+        }
+        Path sung = Files.createTempDirectory("zelvan-window-tests");
+        Runtime.getRuntime().addShutdownHook(new Thread(() -> delete(sung)));
+        demo = sung.resolve(DemoSession.NAME);
         truth = DemoSession.write(demo);
     }
 

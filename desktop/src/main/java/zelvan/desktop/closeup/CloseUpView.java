@@ -9,8 +9,8 @@ import javafx.beans.property.SimpleDoubleProperty;
 import javafx.scene.Node;
 import javafx.scene.control.ScrollPane;
 import javafx.util.Duration;
+import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.canvas.PaintedRegion;
-import zelvan.desktop.canvas.PlayheadWatch;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.theme.Theme;
 import zelvan.play.Version;
@@ -46,7 +46,7 @@ public final class CloseUpView {
         model.viewport().subscribe(ignored -> region.repaint());
         model.version().subscribe(this::slideTo);
         theme.palette().subscribe(ignored -> region.repaint());
-        PlayheadWatch.start(model.player()::positionSeconds, region::repaint);
+        Frames.whenMoved(region, model.player()::positionSeconds, region::repaint);
     }
 
     private void paint(

@@ -3,6 +3,10 @@ package zelvan.desktop.model;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
@@ -15,6 +19,8 @@ import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.Progress;
@@ -32,6 +38,8 @@ import zelvan.units.TimeSpan;
 
 /// The window's state. All properties change on the window's thread only.
 public final class AppModel implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(AppModel.class);
+
     /// A doubtful place is shown with at least this much to both sides of its middle.
     private static final double SHORTEST_PLACE_SECONDS = 0.9;
 
@@ -202,7 +210,10 @@ public final class AppModel implements AutoCloseable {
         stale.set(true);
         stopped.set(false);
         begin();
-        engine.want(session(), progress(), next -> Platform.runLater(() -> arrived(next)));
+        whenDone(
+                "working out the newest settings",
+                engine.want(session(), progress()),
+                this::arrived);
     }
 
     private Progress progress() {
@@ -228,8 +239,10 @@ public final class AppModel implements AutoCloseable {
         stale.set(!next.session().equals(session()));
         if (!stale.get()) {
             work.set("");
-            engine.listenForCombing(
-                    next, found -> Platform.runLater(() -> combing.set(List.copyOf(found))));
+            whenDone(
+                    "listening for voices that comb",
+                    engine.listenForCombing(next),
+                    found -> combing.set(List.copyOf(found)));
         }
         for (ZelvanProblem problem : next.problems()) {
             say(problem.getMessage());
@@ -239,6 +252,39 @@ public final class AppModel implements AutoCloseable {
         if (first && !next.guidePhrases().isEmpty()) {
             show(next.guidePhrases().getFirst());
         }
+    }
+
+    /// Takes what was done in the background to the window's thread.
+    private <T> void whenDone(String doing, CompletableFuture<T> done, Consumer<T> arrived) {
+        var unused =
+                done.whenCompleteAsync(
+                        (result, problem) -> {
+                            if (problem == null) {
+                                arrived.accept(result);
+                            } else {
+                                failed(doing, problem);
+                            }
+                        },
+                        Platform::runLater);
+    }
+
+    private void failed(String doing, Throwable problem) {
+        Throwable cause = problem instanceof CompletionException ? problem.getCause() : problem;
+        if (cause instanceof CancellationException) {
+            if (cancelled) {
+                work.set("");
+            }
+            return;
+        }
+        LOG.error("Failed while {}", doing, cause);
+        work.set("");
+        stopped.set(stale.get());
+        say(
+                "Something went wrong while "
+                        + doing
+                        + " ("
+                        + cause
+                        + "). The session is kept as it is; any change tries again.");
     }
 
     /// Begins something that can be cancelled.

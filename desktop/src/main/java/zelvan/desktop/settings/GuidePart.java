@@ -136,6 +136,13 @@ final class GuidePart {
             try {
                 changed.accept(Double.parseDouble(field.getText().trim()));
             } catch (IllegalArgumentException notUsable) {
+                model.say(
+                        name
+                                + ": “"
+                                + field.getText()
+                                + "” cannot be used. Type a number: tempo 20 to 400 beats a minute,"
+                                + " meter 1 or more beats a bar, the first beat in seconds.");
+                field.setText("");
                 refresh();
             }
         });

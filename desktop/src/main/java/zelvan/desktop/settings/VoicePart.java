@@ -3,6 +3,7 @@ package zelvan.desktop.settings;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
@@ -13,7 +14,6 @@ import zelvan.exchange.VoiceFolder;
 import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Voice;
-import zelvan.units.TimeSpan;
 
 /// What concerns one track by itself: its level, how faint a landmark counts, its role, its
 /// protection.
@@ -27,6 +27,9 @@ final class VoicePart {
     private final Label heading = new Label("Voice");
     private final Label verdict = new Label();
     private final FlowPane buttons = new FlowPane(8, 8);
+    private final Button makeGuide;
+    private final Button protect;
+    private final Button protectSuggested;
     private final VBox root = new VBox(8);
     private Optional<String> shown = Optional.empty();
 
@@ -36,6 +39,10 @@ final class VoicePart {
     VoicePart(AppModel model) {
         this.model = model;
         heading.getStyleClass().add("heading");
+        makeGuide = button("make-guide", "Make it the guide", this::makeGuide);
+        protect = button("protect", "", v -> model.protections().toggleProtection());
+        protectSuggested =
+                button("protect-suggested", "", v -> model.protections().protectSuggestions(v));
         verdict.setId("verdict");
         verdict.setWrapText(true);
         level =
@@ -112,45 +119,47 @@ final class VoicePart {
     }
 
     private void refreshButtons(Voice voice) {
-        buttons.getChildren().clear();
-        if (!voice.role().follows()) {
-            return;
+        List<Node> offered = new ArrayList<>();
+        if (voice.role().follows()) {
+            offered.add(makeGuide);
+            model.protections()
+                    .selectedPhrase(voice)
+                    .ifPresent(span -> {
+                        boolean there =
+                                voice.protections().stream().anyMatch(p -> p.span().overlaps(span));
+                        protect.setText(there ? "Lift protection" : "Protect phrase");
+                        offered.add(protect);
+                    });
+            int suggested = model.protections().suggestions(voice).size();
+            if (suggested > 0) {
+                protectSuggested.setText(
+                        suggested == 1
+                                ? "Protect what is not in the guide"
+                                : "Protect " + suggested + " places not in the guide");
+                offered.add(protectSuggested);
+            }
         }
-        add(
-                "make-guide",
-                "Make it the guide",
-                () ->
-                        model.apply(
-                                new Edit.SetGuide(
-                                        voice.id(),
-                                        voice.name(),
-                                        VoiceFolder.stackFor(Role.DOUBLE))));
-        model.protections()
-                .selectedPhrase(voice)
-                .ifPresent(span -> {
-                    boolean there =
-                            voice.protections().stream().anyMatch(p -> p.span().overlaps(span));
-                    add(
-                            "protect",
-                            there ? "Lift protection" : "Protect phrase",
-                            model.protections()::toggleProtection);
-                });
-        List<TimeSpan> suggested = model.protections().suggestions(voice);
-        if (!suggested.isEmpty()) {
-            add(
-                    "protect-suggested",
-                    suggested.size() == 1
-                            ? "Protect what is not in the guide"
-                            : "Protect " + suggested.size() + " places not in the guide",
-                    () -> model.protections().protectSuggestions(voice));
+        if (!buttons.getChildren().equals(offered)) {
+            buttons.getChildren().setAll(offered);
         }
     }
 
-    private void add(String id, String text, Runnable action) {
+    private void makeGuide(Voice voice) {
+        boolean anythingSet =
+                model.session().voices().stream().anyMatch(v -> !v.anchors().isEmpty());
+        model.apply(new Edit.SetGuide(voice.id(), voice.name(), VoiceFolder.stackFor(Role.DOUBLE)));
+        if (anythingSet) {
+            model.say(
+                    "Beads that were held or placed against the old guide are let go. Undo brings"
+                            + " them and the old guide back.");
+        }
+    }
+
+    private Button button(String id, String text, Consumer<Voice> action) {
         Button button = new Button(text);
         button.setId(id);
-        button.setOnAction(e -> action.run());
-        buttons.getChildren().add(button);
+        button.setOnAction(e -> voice().ifPresent(action));
+        return button;
     }
 
     Node node() {

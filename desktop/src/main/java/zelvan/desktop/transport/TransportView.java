@@ -1,7 +1,6 @@
 package zelvan.desktop.transport;
 
 import java.util.Locale;
-import javafx.animation.AnimationTimer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -15,6 +14,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.kordamp.ikonli.feather.Feather;
+import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.keys.Commands;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.theme.Theme;
@@ -35,10 +35,12 @@ public final class TransportView {
     private final ToggleButton locked = new ToggleButton("Locked");
     private final Slider blend = new Slider(-1, 1, 0);
     private final ToggleButton bed = new ToggleButton("Bed");
+    private final Meter meter;
+    private boolean wasPlaying;
 
     public TransportView(AppModel model, Theme theme, Commands commands) {
         this.model = model;
-        Meter meter = new Meter(model, theme);
+        meter = new Meter(model, theme);
         song.setId("song");
         song.getStyleClass().add("title");
         time.setId("time");
@@ -84,29 +86,22 @@ public final class TransportView {
         model.version().subscribe(ignored -> refresh());
         model.looping().subscribe(on -> loop.setSelected(on));
         theme.palette().subscribe(ignored -> meter.node().repaint());
-        new AnimationTimer() {
-            private boolean wasPlaying = true;
+        Frames.whileShown(root, this::refreshFrame);
+    }
 
-            @Override
-            public void handle(long now) {
-                double seconds = model.player().positionSeconds();
-                time.setText(
-                        String.format(
-                                Locale.ROOT, "%d:%06.3f", (int) (seconds / 60), seconds % 60));
-                bar.setText(
-                        model.session()
-                                .grid()
-                                .map(g -> "bar " + g.tempo().position(seconds))
-                                .orElse(""));
-                if (model.player().playing() || wasPlaying) {
-                    meter.node().repaint();
-                }
-                if (model.player().playing() != wasPlaying) {
-                    wasPlaying = model.player().playing();
-                    play.setGraphic(Theme.icon(wasPlaying ? Feather.SQUARE : Feather.PLAY));
-                }
-            }
-        }.start();
+    private void refreshFrame() {
+        double seconds = model.player().positionSeconds();
+        time.setText(String.format(Locale.ROOT, "%d:%06.3f", (int) (seconds / 60), seconds % 60));
+        bar.setText(
+                model.session().grid().map(g -> "bar " + g.tempo().position(seconds)).orElse(""));
+        boolean plays = model.player().playing();
+        if (plays || wasPlaying) {
+            meter.node().repaint();
+        }
+        if (plays != wasPlaying) {
+            wasPlaying = plays;
+            play.setGraphic(Theme.icon(plays ? Feather.SQUARE : Feather.PLAY));
+        }
     }
 
     public Node node() {

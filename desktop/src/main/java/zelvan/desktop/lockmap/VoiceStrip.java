@@ -1,0 +1,143 @@
+package zelvan.desktop.lockmap;
+
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.BiFunction;
+import javafx.css.PseudoClass;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Selection;
+import zelvan.engine.DerivedVoice;
+import zelvan.measure.LockMap;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.Edit;
+import zelvan.session.Role;
+import zelvan.session.Strip;
+import zelvan.session.Voice;
+
+/// A track at the left of the lock map: its name, its figures, solo and mute. It stays the same
+/// node as long as the track is there, so that no click is lost when something new arrives.
+final class VoiceStrip {
+    static final PseudoClass SELECTED = PseudoClass.getPseudoClass("selected");
+    private static final PseudoClass GUIDE = PseudoClass.getPseudoClass("guide");
+    private static final PseudoClass PROBLEM = PseudoClass.getPseudoClass("problem");
+
+    private final AppModel model;
+    private final String voiceId;
+    private final Label name = new Label();
+    private final Label role = new Label();
+    private final Label figures = new Label();
+    private final Tooltip problemTip = new Tooltip();
+    private final ToggleButton solo;
+    private final ToggleButton mute;
+    private final HBox node;
+    private Optional<ZelvanProblem> problem = Optional.empty();
+
+    VoiceStrip(AppModel model, String voiceId) {
+        this.model = model;
+        this.voiceId = voiceId;
+        name.getStyleClass().add("voice-name");
+        name.setMinWidth(0);
+        name.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(name, Priority.ALWAYS);
+        role.getStyleClass().add("quiet");
+        figures.getStyleClass().add("figure");
+        figures.setMinWidth(Region.USE_PREF_SIZE);
+        solo = toggle("S", "solo", "Solo: hear this one alone", Strip::withSolo);
+        mute = toggle("M", "mute", "Mute", Strip::withMuted);
+        node = new HBox(6, name, role, figures, solo, mute);
+        node.setId("strip-" + voiceId);
+        node.getStyleClass().add("strip");
+        node.setAlignment(Pos.CENTER_LEFT);
+        LockMapView.fixHeight(node, LockMapRow.VOICE_HEIGHT);
+        node.setOnMouseClicked(e ->
+                model.select(
+                        e.isShortcutDown()
+                                ? model.selection().get().toggling(voiceId)
+                                : Selection.ofVoice(voiceId)));
+    }
+
+    private ToggleButton toggle(
+            String letter, String what, String tip, BiFunction<Strip, Boolean, Strip> with) {
+        ToggleButton button = new ToggleButton(letter);
+        button.setId(what + "-" + voiceId);
+        button.setTooltip(new Tooltip(tip));
+        button.setFocusTraversable(false);
+        button.setOnAction(e -> {
+            boolean on = button.isSelected();
+            model.session()
+                    .voice(voiceId)
+                    .ifPresent(v ->
+                            model.apply(
+                                    new Edit.SetStrip(
+                                            voiceId,
+                                            v.name(),
+                                            with.apply(v.strip(), on),
+                                            on ? what : what + " off")));
+        });
+        return button;
+    }
+
+    void show(Voice voice) {
+        boolean follows = voice.role().follows();
+        Optional<DerivedVoice> made = model.derived().get().voice(voiceId);
+        name.setText(voice.name());
+        name.pseudoClassStateChanged(GUIDE, voice.role() == Role.GUIDE);
+        role.setText(voice.role().word());
+        shown(role, !follows);
+        figures.setText(made.map(VoiceStrip::figures).orElse(""));
+        shown(figures, follows);
+        solo.setSelected(voice.strip().solo());
+        solo.setAccessibleText("Solo " + voice.name());
+        mute.setSelected(voice.strip().muted());
+        mute.setAccessibleText("Mute " + voice.name());
+        node.setPadding(new Insets(0, 6, 0, follows ? 20 : 10));
+        node.pseudoClassStateChanged(SELECTED, model.selection().get().has(voiceId));
+        show(made.flatMap(DerivedVoice::problem));
+    }
+
+    private void show(Optional<ZelvanProblem> next) {
+        if (next.equals(problem)) {
+            return;
+        }
+        problem = next;
+        name.pseudoClassStateChanged(PROBLEM, next.isPresent());
+        next.ifPresentOrElse(
+                p -> {
+                    problemTip.setText(p.getMessage());
+                    Tooltip.install(node, problemTip);
+                },
+                () -> Tooltip.uninstall(node, problemTip));
+    }
+
+    private static void shown(Node part, boolean shown) {
+        part.setVisible(shown);
+        part.setManaged(shown);
+    }
+
+    private static String figures(DerivedVoice made) {
+        LockMap lock = made.lock();
+        if (lock.before().count() == 0) {
+            return "";
+        }
+        return lock.isHopeless()
+                ? "sing again"
+                : String.format(
+                        Locale.ROOT,
+                        "%.0f → %s",
+                        lock.before().medianSeconds() * 1000,
+                        lock.after().medianText());
+    }
+
+    Node node() {
+        return node;
+    }
+}

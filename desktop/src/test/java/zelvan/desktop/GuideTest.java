@@ -1,0 +1,160 @@
+package zelvan.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Path;
+import java.util.List;
+import javafx.geometry.Point2D;
+import javafx.scene.control.Button;
+import javafx.scene.control.ChoiceBox;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+import zelvan.align.Anchor;
+import zelvan.audio.SoundFiles;
+import zelvan.desktop.model.Selection;
+import zelvan.session.Edit;
+import zelvan.session.Voice;
+import zelvan.timing.TimingSettings;
+
+/// What the voices follow: the guide corrected, another guide, another voice; and how tightly.
+class GuideTest extends CloseUpTestBase {
+    @Start
+    void start(Stage stage) {
+        open(stage);
+    }
+
+    @Test
+    void theGuideGoesToTheGridAndTheVoicesFollow(FxRobot robot) throws Exception {
+        openDemo(robot);
+        robot.interact(() -> model.apply(new Edit.SetAllTiming(TimingSettings.FULL)));
+        Voice guide = voice("Mara lead");
+        robot.clickOn("#strip-" + guide.id());
+        Anchor anchor = bead(RIGHT, 25);
+        type(robot, "#tempo", "150");
+        robot.interact(() -> {
+            ChoiceBox<?> box = robot.lookup("#guide-reference").queryAs(ChoiceBox.class);
+            box.getSelectionModel().select(1);
+        });
+        type(robot, "#guide-pull-field", "100");
+        waitUntilDerived();
+        assertThat(model.session().grid().orElseThrow().tempo().beatsPerMinuteAt(3))
+                .isCloseTo(150, within(0.01));
+        robot.interact(() -> model.seek(5.2));
+        waitUntil(() ->
+                robot.lookup("#bar")
+                        .queryAs(javafx.scene.control.Label.class)
+                        .getText()
+                        .equals("bar 4.2"));
+        double guideSounds =
+                derived("Mara lead").timing().map().outputSecondsAt(anchor.guideSeconds());
+        assertThat(derived("Mara lead").timing().map().isIdentity()).isFalse();
+        assertThat(sounds(RIGHT, anchor.sourceSeconds())).isCloseTo(guideSounds, within(0.004));
+        assertThat(derived(RIGHT).lock().after().medianSeconds()).isLessThan(0.004);
+        assertThat(undoTitle()).isEqualTo("Guide: pull");
+
+        // A corrected guide is printed with the others.
+        Path out = folder.resolve("with guide");
+        robot.interact(() -> model.documents().print(out));
+        waitUntil(() ->
+                WaitForAsyncUtils.asyncFx(() ->
+                                model.messages().stream().anyMatch(m -> m.startsWith("Printed 7")))
+                        .get());
+        float[] printed = SoundFiles.read(out.resolve("Mara lead.wav")).sound().channel(0);
+        float[] heard = locked("Mara lead", 25);
+        for (int i = 0; i < heard.length; i++) {
+            assertThat(printed[25 * RATE + i]).isCloseTo(heard[i], within(1.25f / (1 << 24)));
+        }
+    }
+
+    private void type(FxRobot robot, String id, String text) {
+        javafx.scene.control.TextField field =
+                robot.lookup(id).queryAs(javafx.scene.control.TextField.class);
+        robot.interact(() -> {
+            field.setText(text);
+            field.getOnAction().handle(new javafx.event.ActionEvent());
+        });
+    }
+
+    @Test
+    void theGuideIsCorrectedByHandWithTheSameBeads(FxRobot robot) {
+        openDoubles(robot, 2, 5);
+        double vowel =
+                model.repairs().guideLandmarks().stream()
+                        .mapToDouble(l -> l.seconds())
+                        .filter(t -> t > 3.4)
+                        .findFirst()
+                        .orElseThrow();
+        double before = sounds(RIGHT, derived(RIGHT).alignment().sourceSecondsAt(vowel));
+        drag(robot, onGuide(robot, vowel), 30);
+        assertThat(voice("Mara lead").anchors()).hasSize(1);
+        double moved = derived("Mara lead").timing().map().outputSecondsAt(vowel) - vowel;
+        assertThat(moved).isGreaterThan(0.05);
+        // At half pull, half of where the guide went.
+        assertThat(sounds(RIGHT, derived(RIGHT).alignment().sourceSecondsAt(vowel)) - before)
+                .isCloseTo(moved / 2, within(0.02));
+        assertThat(undoTitle()).startsWith("Mara lead: hold at");
+    }
+
+    private Point2D onGuide(FxRobot robot, double shownSeconds) {
+        return at(robot, closeUp, model.viewport().get().x(shownSeconds, width()), 22 + 0.6 * 62);
+    }
+
+    @Test
+    void whatCannotBeATempoIsSaidSoAndChangesNothing(FxRobot robot) {
+        openDemo(robot);
+        robot.clickOn("#strip-" + voice("Mara lead").id());
+        for (String text : List.of("quick", "5", "-120")) {
+            type(robot, "#tempo", text);
+            assertThat(model.messages().getLast())
+                    .startsWith("Tempo: “" + text + "” cannot be used.");
+        }
+        assertThat(model.session().grid()).isEmpty();
+    }
+
+    @Test
+    void anotherGuideLetsHeldBeadsGoAndSaysSo(FxRobot robot) {
+        openDoubles(robot, 2, 5);
+        drag(robot, on(robot, RIGHT, sounds(RIGHT, bead(RIGHT, 3.1).sourceSeconds())), -20);
+        robot.interact(() -> model.select(Selection.ofVoice(voice(LEFT).id())));
+        Button guide = robot.lookup("#make-guide").queryAs(Button.class);
+        robot.interact(guide::fire);
+        waitUntilDerived();
+        assertThat(model.session().guide().map(Voice::name)).contains(LEFT);
+        assertThat(voice(RIGHT).anchors()).isEmpty();
+        assertThat(model.messages()).anyMatch(m -> m.contains("Undo brings them"));
+        robot.interact(model::undo);
+        assertThat(voice(RIGHT).anchors()).hasSize(1);
+    }
+
+    @Test
+    void aStackFollowsAnotherVoice(FxRobot robot) {
+        openDemo(robot);
+        robot.interact(() -> model.apply(new Edit.SetAllTiming(TimingSettings.FULL)));
+        robot.clickOn("#stack-octaves");
+        ChoiceBox<?> leader = robot.lookup("#leader").queryAs(ChoiceBox.class);
+        robot.interact(() -> leader.getSelectionModel().select(4));
+        waitUntilDerived();
+        assertThat(undoTitle()).startsWith("Octaves: follow");
+        assertThat(medianErrorMillis("Odo octave")).isLessThan(12);
+        robot.interact(model::undo);
+        waitUntilDerived();
+        assertThat(model.session().stack("octaves").orElseThrow().leaderId()).isEmpty();
+    }
+
+    @Test
+    void aStartingPointSetsAStackAtOnce(FxRobot robot) {
+        openDemo(robot);
+        robot.clickOn("#stack-harmonies");
+        robot.clickOn("#start-as");
+        robot.clickOn("legato");
+        waitUntilDerived();
+        TimingSettings timing = model.session().stack("harmonies").orElseThrow().timing();
+        assertThat(timing.pull()).isEqualTo(0.6);
+        assertThat(timing.lineUp()).isEqualTo(zelvan.timing.LineUp.VOWELS);
+        assertThat(undoTitle()).isEqualTo("Harmonies: start as legato");
+    }
+}
