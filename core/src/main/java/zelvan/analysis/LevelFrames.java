@@ -1,5 +1,6 @@
 package zelvan.analysis;
 
+import java.util.Arrays;
 import zelvan.dsp.Percentile;
 
 /// Level by frame, and the level above which something is sung.
@@ -15,6 +16,18 @@ final class LevelFrames {
     private static final double ABOVE_NOISE_DECIBELS = 6;
 
     private static final double LEAST_RANGE_DECIBELS = 18;
+
+    /// Louder than this under the loud parts is singing, whatever there is of it.
+    private static final double SURELY_SUNG_DECIBELS = 35;
+
+    /// More than this share of a voice between silence and singing is something else that goes on
+    /// behind it: a song bleeding from headphones, a noisy room. Singing passes there quickly.
+    private static final double BACKGROUND_SHARE = 0.12;
+
+    /// What is left of the background above the level that most of it stays below.
+    private static final double BACKGROUND_REST_SHARE = 0.005;
+
+    private static final double ABOVE_BACKGROUND_DECIBELS = 2;
 
     private LevelFrames() {}
 
@@ -46,6 +59,19 @@ final class LevelFrames {
         double loud = Percentile.of(values, 95);
         double noise = Percentile.of(values, 8);
         double aboveNoise = Math.min(noise + ABOVE_NOISE_DECIBELS, loud - LEAST_RANGE_DECIBELS);
-        return Math.max(loud - RANGE_DECIBELS, aboveNoise);
+        double quiet = Math.max(loud - RANGE_DECIBELS, aboveNoise);
+        return Math.max(quiet, aboveBackground(values, quiet, loud - SURELY_SUNG_DECIBELS));
+    }
+
+    /// A level above what goes on behind the voice between two levels; the lower one if there is
+    /// nothing.
+    private static double aboveBackground(double[] levels, double quiet, double sung) {
+        double[] between =
+                Arrays.stream(levels).filter(level -> level > quiet && level < sung).toArray();
+        if (between.length <= BACKGROUND_SHARE * levels.length) {
+            return quiet;
+        }
+        double most = 100 * (1 - BACKGROUND_REST_SHARE * levels.length / between.length);
+        return Math.min(sung, Percentile.of(between, most) + ABOVE_BACKGROUND_DECIBELS);
     }
 }

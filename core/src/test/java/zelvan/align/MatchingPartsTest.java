@@ -10,6 +10,7 @@ import java.util.Random;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
+import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.testing.Takes;
 
@@ -53,6 +54,28 @@ class MatchingPartsTest {
             assertThat(pairs.get(k).sourceSeconds())
                     .isGreaterThan(pairs.get(k - 1).sourceSeconds());
         }
+    }
+
+    /// Ends differ in how the voice dies away, and are paired where both are a tenth of what they
+    /// were.
+    @Test
+    void endsBeforeRestsArePaired() {
+        VoiceAnalysis loose = Takes.LOOSE.analysis();
+        List<Anchor> ends =
+                RestEdges.pairs(LEAD, loose, found(loose), List.of()).stream()
+                        .filter(pair -> pair.kind().equals(Optional.of(LandmarkKind.RELEASE)))
+                        .toList();
+        assertThat(ends).isNotEmpty();
+        for (Anchor end : ends) {
+            assertThat(quieterBy(LEAD, end.guideSeconds())).isGreaterThan(8);
+            assertThat(quieterBy(loose, end.sourceSeconds())).isGreaterThan(8);
+        }
+    }
+
+    /// How much softer it is a little after a moment than a little before, decibels.
+    private static double quieterBy(VoiceAnalysis voice, double seconds) {
+        return voice.levelDecibels()[voice.frameAt(seconds - 0.06)]
+                - voice.levelDecibels()[voice.frameAt(seconds + 0.02)];
     }
 
     /// Wherever the user holds what: the anchor stays, and the confidences stay probabilities.

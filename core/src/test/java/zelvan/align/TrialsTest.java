@@ -27,7 +27,9 @@ class TrialsTest {
                 "15 % slower",
                 "entries up to 2 s late",
                 "a wrong word",
-                "spoken lines"
+                "spoken lines",
+                "bleed of the bed, −40 dB",
+                "all of it together"
             })
     void singersOfKnownTruthAreMatched(String name) {
         Trials.Trial trial =

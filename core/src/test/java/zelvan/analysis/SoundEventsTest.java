@@ -115,6 +115,39 @@ class SoundEventsTest {
                         assertThat(b.sharedSeconds(new TimeSpan(0.45, 0.8))).isGreaterThan(0.25));
     }
 
+    /// Whatever plays on behind a voice, 40 dB below it, is neither sung nor lined up.
+    @Test
+    void theSongInTheHeadphonesIsNotSung() {
+        float[] samples = tone(1.0, 1.8, 220, 4);
+        for (double beat = 0; beat < 4; beat += 0.5) {
+            float[] bleed = tone(beat, beat + 0.3, 330, 4);
+            for (int i = 0; i < samples.length; i++) {
+                samples[i] += 0.01f * bleed[i];
+            }
+        }
+        VoiceAnalysis voice = analyse(samples);
+        assertThat(voice.phrases())
+                .singleElement()
+                .satisfies(p -> {
+                    assertThat(p.startSeconds()).isCloseTo(1.0, within(0.03));
+                    assertThat(p.endSeconds()).isCloseTo(1.8, within(0.03));
+                });
+        assertThat(voice.active(voice.frameAt(2.6))).isFalse();
+    }
+
+    @Test
+    void aSoftPhraseIsSung() {
+        float[] samples = tone(1.0, 1.8, 220, 4);
+        float[] soft = tone(2.2, 3.2, 220, 4);
+        for (int i = 0; i < samples.length; i++) {
+            samples[i] += 0.04f * soft[i];
+        }
+        assertThat(analyse(samples).phrases())
+                .hasSize(2)
+                .last()
+                .satisfies(p -> assertThat(p.startSeconds()).isCloseTo(2.2, within(0.03)));
+    }
+
     @Test
     void timbreDoesNotDependOnTheLevel() {
         float[] loud = Takes.LEAD.sound().channel(0);
