@@ -12,6 +12,7 @@ module zelvan.core {
     exports zelvan.analysis;
     exports zelvan.align;
     exports zelvan.timing;
+    exports zelvan.tuning;
     exports zelvan.render;
     exports zelvan.measure;
     exports zelvan.session;

@@ -34,12 +34,13 @@ class ArchitectureTest {
         "analysis, audio dsp units",
         "align, analysis dsp units",
         "timing, align analysis dsp units",
-        "render, timing analysis audio dsp units",
+        "tuning, units",
+        "render, timing tuning analysis audio dsp units",
         "measure, align timing analysis dsp units",
         "session, align timing units",
         "play, render audio units",
-        "exchange, session measure render audio align timing analysis units",
-        "engine, session measure render audio align timing analysis dsp units"
+        "exchange, session measure render audio align timing tuning analysis units",
+        "engine, session measure render audio align timing tuning analysis dsp units"
     })
     void roomsKnowOnlyWhatTheyMay(String room, String mayKnow) {
         String[] allowed =

@@ -17,6 +17,7 @@ import zelvan.align.Alignment;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
+import zelvan.render.Changes;
 import zelvan.render.EpochFinder;
 import zelvan.render.Epochs;
 import zelvan.render.VoiceRenderer;
@@ -101,7 +102,7 @@ public class StagesBenchmark {
     /// Planning and rendering, every stretch heard for the first time.
     @Benchmark
     public float[] rendering() {
-        VoiceRenderer renderer = new VoiceRenderer(voice, epochs, map);
+        VoiceRenderer renderer = new VoiceRenderer(voice, epochs, Changes.of(map));
         float[] out = new float[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         return out;

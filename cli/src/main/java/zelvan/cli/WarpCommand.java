@@ -10,17 +10,20 @@ import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
-import zelvan.exchange.TimeMapCsv;
+import zelvan.exchange.MapCsv;
 import zelvan.problem.ZelvanProblem;
+import zelvan.render.Changes;
 import zelvan.render.EpochFinder;
 import zelvan.render.VoiceRenderer;
-import zelvan.timing.TimeMap;
+import zelvan.tuning.PitchMap;
 
 @Command(
         name = "warp",
         mixinStandardHelpOptions = true,
-        description = "Run one voice along a given time map, at its own pitch.")
+        description = "Run one voice along a given time map, and its pitch along a pitch map.")
 final class WarpCommand implements Callable<Integer> {
+    private static final double MOST_SEMITONES = 12;
+
     @Parameters(index = "0", paramLabel = "IN")
     private Path in = Path.of(".");
 
@@ -30,28 +33,38 @@ final class WarpCommand implements Callable<Integer> {
     @Option(names = "--time-map", paramLabel = "T.csv", required = true)
     private Path timeMap = Path.of(".");
 
-    @Option(names = "--pitch-map", paramLabel = "P.csv")
+    @Option(
+            names = "--pitch-map",
+            paramLabel = "P.csv",
+            description = "sourceSeconds,cents: how far up the pitch is moved.")
     private Optional<Path> pitchMap = Optional.empty();
 
-    @Option(names = "--formant", paramLabel = "SEMITONES")
+    @Option(
+            names = "--formant",
+            paramLabel = "SEMITONES",
+            description = "How far up the formants are moved, -12 to 12.")
     private double formantSemitones;
 
     @Override
     public Integer call() throws ZelvanProblem {
-        if (pitchMap.isPresent() || formantSemitones != 0) {
+        if (!(Math.abs(formantSemitones) <= MOST_SEMITONES)) {
             throw new UsageProblem(
-                    pitchMap.isPresent() ? "--pitch-map" : "--formant",
-                    "pitch and formants are not changed yet by this version",
-                    "Leave the option out");
+                    "--formant",
+                    "formants cannot be moved by " + formantSemitones + " semitones",
+                    "Give a number from -12 to 12");
         }
-        TimeMap map = TimeMapCsv.read(timeMap);
+        Changes changes =
+                new Changes(
+                        MapCsv.readTimeMap(timeMap),
+                        pitchMap.isPresent() ? MapCsv.readPitchMap(pitchMap.get()) : PitchMap.NONE,
+                        100 * formantSemitones);
         SoundFile file = SoundFiles.read(in);
         Sound sound = file.sound();
         VoiceRenderer voice =
                 new VoiceRenderer(
                         sound,
                         new EpochFinder().find(sound, new VoiceAnalyser().analyse(sound).pitch()),
-                        map);
+                        changes);
         float[][] channels = new float[voice.channelCount()][(int) voice.frames()];
         for (int c = 0; c < channels.length; c++) {
             voice.read(c, 0, channels[c], channels[c].length);

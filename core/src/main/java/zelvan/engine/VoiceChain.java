@@ -22,6 +22,7 @@ import zelvan.audio.SoundFiles;
 import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
 import zelvan.problem.ZelvanProblem;
+import zelvan.render.Changes;
 import zelvan.render.EpochFinder;
 import zelvan.render.Epochs;
 import zelvan.render.RawSource;
@@ -333,6 +334,6 @@ final class VoiceChain {
         if (epochs.isEmpty()) {
             epochs = Optional.of(new EpochFinder().find(own.sound(), heard.pitch()));
         }
-        return new VoiceRenderer(own.sound(), epochs.get(), map);
+        return new VoiceRenderer(own.sound(), epochs.get(), Changes.of(map));
     }
 }

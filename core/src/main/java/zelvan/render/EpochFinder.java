@@ -20,13 +20,14 @@ public final class EpochFinder {
     private static final int PHASE_BINS = 24;
     private static final int FEWEST_EPOCHS = 3;
     private static final double STEP_SECONDS = 0.001;
+    private static final double SHORTEST_PERIOD_FRAMES = 4;
 
     /// @param pitch of the same sound
     public Epochs find(Sound sound, PitchTrack pitch) {
         float[] samples = sound.mono();
         List<Integer> starts = new ArrayList<>();
         List<Integer> ends = new ArrayList<>();
-        List<int[]> marks = new ArrayList<>();
+        List<double[]> marks = new ArrayList<>();
         for (int f = 0; f < pitch.frames(); ) {
             int end = f;
             while (end < pitch.frames() && pitch.voiced(end)) {
@@ -49,7 +50,7 @@ public final class EpochFinder {
                                                 (end - 0.5)
                                                         * pitch.hopSeconds()
                                                         * sound.sampleRateHertz()));
-                int[] found = epochs(samples, from, to, pitch, sound.sampleRateHertz());
+                double[] found = epochs(samples, from, to, pitch, sound.sampleRateHertz());
                 if (found.length >= FEWEST_EPOCHS) {
                     starts.add(from);
                     ends.add(to);
@@ -61,13 +62,13 @@ public final class EpochFinder {
         return new Epochs(
                 starts.stream().mapToInt(Integer::intValue).toArray(),
                 ends.stream().mapToInt(Integer::intValue).toArray(),
-                marks.toArray(int[][]::new));
+                marks.toArray(double[][]::new));
     }
 
-    private static int[] epochs(float[] samples, int from, int to, PitchTrack pitch, int rate) {
+    private static double[] epochs(float[] samples, int from, int to, PitchTrack pitch, int rate) {
         int n = to - from;
         if (n < 2) {
-            return new int[0];
+            return new double[0];
         }
         double[] phase = new double[n + 1];
         double[] re = new double[n + 1];
@@ -131,15 +132,19 @@ public final class EpochFinder {
         return Math.atan2(im, re);
     }
 
-    private static int[] crossings(double[] total, double offset, int from) {
-        List<Integer> marks = new ArrayList<>();
+    private static double[] crossings(double[] total, double offset, int from) {
+        List<Double> marks = new ArrayList<>();
         for (int i = 1; i < total.length; i++) {
-            double before = Math.floor((total[i - 1] - offset) / (2 * Math.PI));
-            double after = Math.floor((total[i] - offset) / (2 * Math.PI));
-            if (after > before && (marks.isEmpty() || from + i > marks.getLast() + 4)) {
-                marks.add(from + i);
+            double before = (total[i - 1] - offset) / (2 * Math.PI);
+            double after = (total[i] - offset) / (2 * Math.PI);
+            double turn = Math.floor(after);
+            if (turn > before) {
+                double mark = from + i - 1 + (turn - before) / (after - before);
+                if (marks.isEmpty() || mark > marks.getLast() + SHORTEST_PERIOD_FRAMES) {
+                    marks.add(mark);
+                }
             }
         }
-        return marks.stream().mapToInt(Integer::intValue).toArray();
+        return marks.stream().mapToDouble(Double::doubleValue).toArray();
     }
 }

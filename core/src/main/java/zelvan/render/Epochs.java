@@ -6,12 +6,12 @@ import java.util.Arrays;
 public final class Epochs {
     private final int[] runStart;
     private final int[] runEnd;
-    private final int[][] marks;
+    private final double[][] marks;
 
     /// @param runStart first frame of each voiced stretch, increasing
     /// @param runEnd frame after its last
-    /// @param marks frames of its epochs, increasing; at least two
-    Epochs(int[] runStart, int[] runEnd, int[][] marks) {
+    /// @param marks its epochs in frames, increasing; at least two
+    Epochs(int[] runStart, int[] runEnd, double[][] marks) {
         this.runStart = runStart;
         this.runEnd = runEnd;
         this.marks = marks;
@@ -30,7 +30,7 @@ public final class Epochs {
     }
 
     /// The epochs of a voiced stretch, frames; to be read only.
-    public int[] marks(int run) {
+    public double[] marks(int run) {
         return marks[run];
     }
 
@@ -51,8 +51,8 @@ public final class Epochs {
 
     /// Index of the epoch of a stretch that is nearest to a frame.
     int nearest(int run, double frame) {
-        int[] list = marks[run];
-        int found = Arrays.binarySearch(list, (int) Math.round(frame));
+        double[] list = marks[run];
+        int found = Arrays.binarySearch(list, frame);
         if (found >= 0) {
             return found;
         }
@@ -62,8 +62,8 @@ public final class Epochs {
     }
 
     /// Frames from an epoch to the next one (from the one before, at the end).
-    int period(int run, int index) {
-        int[] list = marks[run];
+    double period(int run, int index) {
+        double[] list = marks[run];
         int from = Math.min(index, list.length - 2);
         return list[from + 1] - list[from];
     }

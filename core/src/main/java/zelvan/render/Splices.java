@@ -7,7 +7,7 @@ import java.util.Arrays;
 /// Between two marks the output fades from the source as it continues from the first to the source
 /// as it leads up to the second. Where both say the same shift, that is a plain copy. Each output
 /// frame depends on its two marks alone, so any block can be computed by itself.
-final class Splices {
+final class Splices implements Stretch {
     private final long[] output;
     private final long[] shift;
     private final boolean[] equalPower;
@@ -22,12 +22,8 @@ final class Splices {
         this.equalPower = equalPower;
     }
 
-    /// Renders part of a block of one channel.
-    ///
-    /// @param frame from the first mark on
-    /// @param start where in `into` to begin
-    /// @param count frames, none of them beyond the last mark
-    void render(float[] source, long frame, float[] into, int start, int count) {
+    @Override
+    public void render(float[] source, long frame, float[] into, int start, int count) {
         int found = Arrays.binarySearch(output, frame);
         int mark = found >= 0 ? found : -found - 2;
         int done = 0;

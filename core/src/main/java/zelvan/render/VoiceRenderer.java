@@ -1,27 +1,29 @@
 package zelvan.render;
 
 import zelvan.audio.Sound;
-import zelvan.timing.TimeMap;
 
-/// A voice that runs along a time map, at its own pitch.
+/// A voice that runs along a time map and a pitch map.
 ///
-/// All channels are spliced at the same frames, so that they stay in phase with each other. Where
-/// the map has slope 1 the samples come out bit for bit, shifted by whole frames.
+/// All channels are put together from the same cycles, so that they stay in phase with each other.
+/// Where time runs at rate 1 and nothing else changes, the samples come out bit for bit, shifted by
+/// whole frames.
 public final class VoiceRenderer implements VoiceSource {
     private final Sound sound;
-    private final SplicePlan plan;
+    private final RenderPlan plan;
     private final long frames;
 
     /// @param epochs of the same sound
-    public VoiceRenderer(Sound sound, Epochs epochs, TimeMap map) {
+    public VoiceRenderer(Sound sound, Epochs epochs, Changes changes) {
         this.sound = sound;
         this.plan =
-                new SplicePlan(
-                        new SplicePlanner(sound.mono(), sound.sampleRateHertz(), epochs, map));
+                new RenderPlan(
+                        new RenderPlanner(sound.mono(), sound.sampleRateHertz(), epochs, changes));
         this.frames =
                 Math.max(
                         0,
-                        Math.round(map.outputSecondsAt(sound.seconds()) * sound.sampleRateHertz()));
+                        Math.round(
+                                changes.time().outputSecondsAt(sound.seconds())
+                                        * sound.sampleRateHertz()));
     }
 
     @Override

@@ -207,15 +207,15 @@ class ExchangeTest {
         Path good =
                 Files.writeString(
                         folder.resolve("t.csv"), "sourceSeconds,outputSeconds\n0,0.5\n2,3\n");
-        assertThat(TimeMapCsv.read(good).outputSecondsAt(1)).isEqualTo(1.75);
+        assertThat(MapCsv.readTimeMap(good).outputSecondsAt(1)).isEqualTo(1.75);
         Path falling =
                 Files.writeString(
                         folder.resolve("f.csv"), "sourceSeconds,outputSeconds\n0,1\n2,0\n");
-        assertThatThrownBy(() -> TimeMapCsv.read(falling))
+        assertThatThrownBy(() -> MapCsv.readTimeMap(falling))
                 .hasMessageContaining("f.csv")
                 .hasMessageContaining("must increase");
         Path other = Files.writeString(folder.resolve("o.csv"), "a,b\n0,1\n");
-        assertThatThrownBy(() -> TimeMapCsv.read(other)).isInstanceOf(ExchangeProblem.class);
+        assertThatThrownBy(() -> MapCsv.readTimeMap(other)).isInstanceOf(ExchangeProblem.class);
     }
 
     @Test

@@ -28,7 +28,7 @@ class VoiceRendererTest {
             new EpochFinder().find(SOUND, Takes.LEAD.analysis().pitch());
 
     private static float[] render(TimeMap map) {
-        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, map);
+        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, Changes.of(map));
         float[] out = new float[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         return out;
@@ -97,7 +97,7 @@ class VoiceRendererTest {
     void blocksOfAnySizeInAnyOrderAreTheSame(int size) {
         TimeMap map = randomMap(new Random(size), new ArrayList<>());
         float[] whole = render(map);
-        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, map);
+        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, Changes.of(map));
         int count = Math.min(whole.length, 60_000);
         float[] pieces = new float[count];
         for (int start = (count - 1) / size * size; start >= 0; start -= size) {
@@ -122,7 +122,7 @@ class VoiceRendererTest {
                 new VoiceRenderer(
                         steady.sound(),
                         new EpochFinder().find(steady.sound(), steady.analysis().pitch()),
-                        map);
+                        Changes.of(map));
         float[] samples = new float[(int) renderer.frames()];
         renderer.read(0, 0, samples, samples.length);
         Sound out = Sound.owning(Takes.RATE_HERTZ, samples);
@@ -172,7 +172,7 @@ class VoiceRendererTest {
                 new VoiceRenderer(
                         stereo,
                         new EpochFinder().find(stereo, Takes.LEAD.analysis().pitch()),
-                        TimeMap.of(List.of(new Point(0, 0), new Point(5, 6))));
+                        Changes.of(TimeMap.of(List.of(new Point(0, 0), new Point(5, 6)))));
         float[] left = new float[200_000];
         float[] right = new float[200_000];
         renderer.read(0, 30_000, left, left.length);
@@ -189,10 +189,10 @@ class VoiceRendererTest {
         int matched = 0;
         int total = 0;
         for (int run = 0; run < EPOCHS.runs(); run++) {
-            int[] marks = EPOCHS.marks(run);
+            double[] marks = EPOCHS.marks(run);
             for (int i = 2; i < marks.length - 2; i++) {
-                double from = (double) marks[i] / Takes.RATE_HERTZ;
-                double to = (double) marks[i + 1] / Takes.RATE_HERTZ;
+                double from = marks[i] / Takes.RATE_HERTZ;
+                double to = marks[i + 1] / Takes.RATE_HERTZ;
                 long between = Arrays.stream(pulses).filter(p -> p >= from && p < to).count();
                 total++;
                 matched += between == 1 ? 1 : 0;
@@ -224,10 +224,12 @@ class VoiceRendererTest {
             noise[i] = (float) (0.1 * random.nextGaussian());
         }
         Sound sound = Sound.owning(Takes.RATE_HERTZ, noise);
-        Epochs none = new Epochs(new int[0], new int[0], new int[0][]);
+        Epochs none = new Epochs(new int[0], new int[0], new double[0][]);
         VoiceRenderer renderer =
                 new VoiceRenderer(
-                        sound, none, TimeMap.of(List.of(new Point(0, 0), new Point(4, 4 * rate))));
+                        sound,
+                        none,
+                        Changes.of(TimeMap.of(List.of(new Point(0, 0), new Point(4, 4 * rate)))));
         float[] out = new float[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         assertThat(decibels(out)).isCloseTo(decibels(noise), within(0.5));
@@ -255,7 +257,9 @@ class VoiceRendererTest {
     void outsideTheVoiceThereIsSilence() {
         VoiceRenderer renderer =
                 new VoiceRenderer(
-                        SOUND, EPOCHS, TimeMap.of(List.of(new Point(0, 0.5), new Point(2, 3))));
+                        SOUND,
+                        EPOCHS,
+                        Changes.of(TimeMap.of(List.of(new Point(0, 0.5), new Point(2, 3)))));
         float[] before = new float[2000];
         renderer.read(0, -3000, before, before.length);
         assertThat(before).containsOnly(0);

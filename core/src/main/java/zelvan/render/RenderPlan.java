@@ -9,16 +9,16 @@ import java.util.concurrent.atomic.AtomicReferenceArray;
 ///
 /// Each stretch depends on its two pins alone: planned by two threads at once, it comes out the
 /// same.
-final class SplicePlan {
-    private final SplicePlanner planner;
-    private final List<SplicePlanner.Pin> pins;
+final class RenderPlan {
+    private final RenderPlanner planner;
+    private final List<Pin> pins;
     private final long[] outputs;
-    private final AtomicReferenceArray<Splices> stretches;
+    private final AtomicReferenceArray<Stretch> stretches;
 
-    SplicePlan(SplicePlanner planner) {
+    RenderPlan(RenderPlanner planner) {
         this.planner = planner;
         this.pins = planner.pins();
-        this.outputs = pins.stream().mapToLong(SplicePlanner.Pin::output).toArray();
+        this.outputs = pins.stream().mapToLong(Pin::output).toArray();
         this.stretches = new AtomicReferenceArray<>(outputs.length);
     }
 
@@ -32,7 +32,7 @@ final class SplicePlan {
             boolean last = pin + 1 >= outputs.length;
             int length = last ? count - done : (int) Math.min(count - done, outputs[pin + 1] - at);
             long shift = pins.get(Math.max(0, pin)).shift();
-            if (pin < 0 || last || pins.get(pin + 1).shift() == shift) {
+            if (pin < 0 || last || pins.get(pin).copied()) {
                 RawSource.copy(source, at + shift, into, done, length);
             } else {
                 stretch(pin).render(source, at, into, done, length);
@@ -42,8 +42,8 @@ final class SplicePlan {
         }
     }
 
-    private Splices stretch(int pin) {
-        Splices planned = stretches.get(pin);
+    private Stretch stretch(int pin) {
+        Stretch planned = stretches.get(pin);
         if (planned == null) {
             planned = planner.between(pins.get(pin), pins.get(pin + 1));
             stretches.set(pin, planned);

@@ -1,0 +1,102 @@
+package zelvan.render;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/// Decides which cycle of a voiced stretch sounds when.
+///
+/// How it works: in the output, each cycle lasts as long as the cycle of the source that sounds
+/// then, divided by the change of pitch; so the singer's own fluctuations stay. What remains of a
+/// cycle at the end is shared out among all of them, unless the voice ends there anyway.
+final class GrainPlanner {
+    /// Gives the stretch this much of a cycle more or less, none is missing or left over.
+    private static final double HALF = 0.5;
+
+    private final Epochs epochs;
+    private final Changes changes;
+    private final int rate;
+    private final double speed;
+
+    GrainPlanner(Epochs epochs, Changes changes, int sampleRateHertz) {
+        this.epochs = epochs;
+        this.changes = changes;
+        this.rate = sampleRateHertz;
+        this.speed = Math.pow(2, changes.formantCents() / 1200);
+    }
+
+    /// One cycle in the output.
+    private record Cycle(double output, int epoch, double ratio) {}
+
+    /// @param a lies at an epoch
+    /// @param b lies at an epoch of the same voiced run
+    Grains between(Pin a, Pin b) {
+        int run = epochs.runAfter(a.source());
+        double[] marks = epochs.marks(run);
+        int first = epochs.nearest(run, a.source());
+        int last = epochs.nearest(run, b.source());
+        double start = marks[first] - a.shift();
+        double end = marks[last] - b.shift();
+        List<Cycle> cycles = cycles(run, first, start, end);
+        boolean voiceEnds = last == marks.length - 1;
+        double scale = 1;
+        if (!voiceEnds && !cycles.isEmpty()) {
+            Cycle end0 = cycles.getLast();
+            double next = end0.output + epochs.period(run, end0.epoch) / end0.ratio;
+            double target = Math.abs(next - end) < Math.abs(end0.output - end) ? next : end0.output;
+            scale = (end - start) / (target - start);
+            if (target == end0.output) {
+                cycles.removeLast();
+            }
+        }
+        int n = cycles.size() + 2;
+        double[] output = new double[n];
+        double[] source = new double[n];
+        double[] fadeIn = new double[n];
+        double[] fadeOut = new double[n];
+        float[] gain = new float[n];
+        output[0] = start;
+        source[0] = marks[first];
+        fadeOut[0] = epochs.period(run, first);
+        gain[0] = 1;
+        for (int k = 1; k <= cycles.size(); k++) {
+            Cycle cycle = cycles.get(k - 1);
+            output[k] = start + scale * (cycle.output - start);
+            source[k] = marks[cycle.epoch];
+            fadeIn[k] = epochs.period(run, Math.max(0, cycle.epoch - 1)) / speed;
+            fadeOut[k] = epochs.period(run, cycle.epoch) / speed;
+            gain[k] = (float) (speed / Math.sqrt(cycle.ratio));
+        }
+        output[n - 1] = end;
+        source[n - 1] = marks[last];
+        fadeIn[n - 1] = epochs.period(run, Math.max(0, last - 1));
+        gain[n - 1] = 1;
+        return new Grains(output, source, fadeIn, fadeOut, gain, speed);
+    }
+
+    /// The cycles strictly between two moments of the output.
+    private List<Cycle> cycles(int run, int first, double start, double end) {
+        List<Cycle> cycles = new ArrayList<>();
+        int epoch = first;
+        double output = start;
+        double ratio = ratioAt(start);
+        while (true) {
+            double period = epochs.period(run, epoch) / ratio;
+            output += period;
+            if (output > end - HALF * period) {
+                return cycles;
+            }
+            epoch = epochs.nearest(run, sourceFrameAt(output));
+            ratio = ratioAt(output);
+            cycles.add(new Cycle(output, epoch, ratio));
+        }
+    }
+
+    private double sourceFrameAt(double outputFrame) {
+        return changes.time().sourceSecondsAt(outputFrame / rate) * rate;
+    }
+
+    private double ratioAt(double outputFrame) {
+        double cents = changes.pitch().centsAt(sourceFrameAt(outputFrame) / rate);
+        return Math.pow(2, cents / 1200);
+    }
+}

@@ -1,0 +1,198 @@
+package zelvan.render;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.TreeSet;
+import zelvan.timing.TimeMap;
+import zelvan.tuning.PitchMap;
+
+/// Finds where copying, splicing and putting together from cycles give way to each other.
+///
+/// Sound that is put together from cycles begins and ends at an epoch; so what is copied beside it
+/// reaches a part of a cycle further than it must.
+final class PinFinder {
+    /// Shifts that differ by less are the same.
+    private static final double SAME_SHIFT_FRAMES = 1e-3;
+
+    private final Epochs epochs;
+    private final Changes changes;
+    private final TimeMap map;
+    private final int rate;
+    private final List<Bend> bends;
+
+    PinFinder(Epochs epochs, Changes changes, int sampleRateHertz) {
+        this.epochs = epochs;
+        this.changes = changes;
+        this.map = changes.time();
+        this.rate = sampleRateHertz;
+        this.bends = bends();
+    }
+
+    /// A point of the time map in whole frames.
+    ///
+    /// @param straight whether time runs at rate 1 from here to the next
+    private record Bend(long source, long shift, boolean straight) {}
+
+    /// A piece of the source in which one thing happens.
+    private record Piece(long from, long to, int run, Pin.Kind kind, long shift) {
+        boolean goesOn(Piece next) {
+            return kind == next.kind
+                    && run == next.run
+                    && (kind != Pin.Kind.COPIED || shift == next.shift);
+        }
+    }
+
+    List<Pin> pins() {
+        List<Pin> pins = new ArrayList<>();
+        List<Piece> pieces = pieces();
+        for (int i = 0; i < pieces.size(); i++) {
+            Piece piece = pieces.get(i);
+            long source = i == 0 ? piece.from : border(pieces.get(i - 1), piece);
+            Pin pin = new Pin(source, outputAt(source, i, pieces), piece.kind);
+            if (pins.isEmpty()
+                    || pin.source() > pins.getLast().source()
+                            && pin.output() > pins.getLast().output()) {
+                pins.add(pin);
+            }
+        }
+        return consistent(pins);
+    }
+
+    /// What is copied must end with the shift that it began with; if there was no room for what
+    /// should have come between, it is spliced.
+    private static List<Pin> consistent(List<Pin> pins) {
+        for (int i = 0; i + 1 < pins.size(); i++) {
+            Pin pin = pins.get(i);
+            if (pin.copied() && pins.get(i + 1).shift() != pin.shift()) {
+                pins.set(i, new Pin(pin.source(), pin.output(), Pin.Kind.SPLICED));
+            }
+        }
+        return List.copyOf(pins);
+    }
+
+    /// Where one piece gives way to the next: within a voiced run, at an epoch on the changing
+    /// side.
+    private long border(Piece before, Piece after) {
+        if (before.run != after.run || before.run < 0 || before.kind == after.kind) {
+            return after.from;
+        }
+        double[] marks = epochs.marks(before.run);
+        int nearest = epochs.nearest(before.run, after.from);
+        if (after.kind == Pin.Kind.GRAINS) {
+            int next = Math.round(marks[nearest]) >= after.from ? nearest : nearest + 1;
+            return Math.round(marks[Math.min(next, marks.length - 1)]);
+        }
+        int last = Math.round(marks[nearest]) <= after.from ? nearest : nearest - 1;
+        return Math.round(marks[Math.max(last, 0)]);
+    }
+
+    private long outputAt(long source, int piece, List<Piece> pieces) {
+        Piece after = pieces.get(piece);
+        if (after.kind == Pin.Kind.COPIED) {
+            return source - after.shift;
+        }
+        if (piece > 0 && pieces.get(piece - 1).kind == Pin.Kind.COPIED) {
+            return source - pieces.get(piece - 1).shift;
+        }
+        return Math.round(map.outputSecondsAt((double) source / rate) * rate);
+    }
+
+    /// The whole voice, in order, without holes.
+    private List<Piece> pieces() {
+        List<Piece> pieces = new ArrayList<>();
+        List<Long> cuts = List.copyOf(cuts());
+        int bend = -1;
+        int run = 0;
+        for (int c = 0; c < cuts.size(); c++) {
+            long from = cuts.get(c);
+            long to = c + 1 < cuts.size() ? cuts.get(c + 1) : Long.MAX_VALUE;
+            while (bend + 1 < bends.size() && bends.get(bend + 1).source <= from) {
+                bend++;
+            }
+            while (run < epochs.runs() && lastEpoch(run) <= from) {
+                run++;
+            }
+            boolean voiced = run < epochs.runs() && firstEpoch(run) <= from;
+            Bend at = bends.get(Math.max(0, bend));
+            boolean straight = bend < 0 || at.straight;
+            Piece piece =
+                    new Piece(
+                            from,
+                            to,
+                            voiced ? run : -1,
+                            kind(from, to, voiced, straight),
+                            at.shift);
+            if (!pieces.isEmpty() && pieces.getLast().goesOn(piece)) {
+                Piece before = pieces.removeLast();
+                piece = new Piece(before.from, to, before.run, before.kind, before.shift);
+            }
+            pieces.add(piece);
+        }
+        return pieces;
+    }
+
+    private Pin.Kind kind(long from, long to, boolean voiced, boolean straight) {
+        if (voiced) {
+            boolean recoloured = changes.recolours((double) from / rate, (double) to / rate);
+            return straight && !recoloured ? Pin.Kind.COPIED : Pin.Kind.GRAINS;
+        }
+        return straight ? Pin.Kind.COPIED : Pin.Kind.SPLICED;
+    }
+
+    private long firstEpoch(int run) {
+        return Math.round(epochs.marks(run)[0]);
+    }
+
+    private long lastEpoch(int run) {
+        double[] marks = epochs.marks(run);
+        return Math.round(marks[marks.length - 1]);
+    }
+
+    /// Every frame of the source at which something may begin to change.
+    private TreeSet<Long> cuts() {
+        TreeSet<Long> cuts = new TreeSet<>();
+        bends.forEach(bend -> cuts.add(bend.source));
+        for (int run = 0; run < epochs.runs(); run++) {
+            cuts.add(firstEpoch(run));
+            cuts.add(lastEpoch(run));
+        }
+        PitchMap pitch = changes.pitch();
+        for (int i = 0; i < pitch.size(); i++) {
+            boolean border =
+                    i == 0
+                            || i == pitch.size() - 1
+                            || pitch.point(i).cents() == 0
+                                    && (pitch.point(i - 1).cents() == 0
+                                            || pitch.point(i + 1).cents() == 0);
+            if (border) {
+                cuts.add(Math.round(pitch.point(i).sourceSeconds() * rate));
+            }
+        }
+        cuts.add(Math.min(0, cuts.first()));
+        return cuts;
+    }
+
+    /// What has slope 1 keeps the same whole shift from one end to the other, whatever its ends are
+    /// rounded to.
+    private List<Bend> bends() {
+        List<Bend> found = new ArrayList<>();
+        double before = Double.NaN;
+        for (int i = 0; i < map.size(); i++) {
+            double shift = shift(i);
+            boolean straightBefore = Math.abs(shift - before) < SAME_SHIFT_FRAMES;
+            boolean straightAfter =
+                    i + 1 == map.size() || Math.abs(shift(i + 1) - shift) < SAME_SHIFT_FRAMES;
+            long whole = straightBefore ? found.getLast().shift : Math.round(shift);
+            found.add(
+                    new Bend(
+                            Math.round(map.point(i).sourceSeconds() * rate), whole, straightAfter));
+            before = shift;
+        }
+        return found;
+    }
+
+    private double shift(int point) {
+        TimeMap.Point at = map.point(point);
+        return (at.sourceSeconds() - at.outputSeconds()) * rate;
+    }
+}
