@@ -44,7 +44,7 @@ final class PinFinder {
 
     List<Pin> pins() {
         List<Pin> pins = new ArrayList<>();
-        List<Piece> pieces = pieces();
+        List<Piece> pieces = withRoom(pieces());
         for (int i = 0; i < pieces.size(); i++) {
             Piece piece = pieces.get(i);
             long source = i == 0 ? piece.from : border(pieces.get(i - 1), piece);
@@ -73,17 +73,47 @@ final class PinFinder {
     /// Where one piece gives way to the next: within a voiced run, at an epoch on the changing
     /// side.
     private long border(Piece before, Piece after) {
-        if (before.run != after.run || before.run < 0 || before.kind == after.kind) {
+        if (before.run != after.run || before.run < 0) {
             return after.from;
         }
-        double[] marks = epochs.marks(before.run);
-        int nearest = epochs.nearest(before.run, after.from);
-        if (after.kind == Pin.Kind.GRAINS) {
-            int next = Math.round(marks[nearest]) >= after.from ? nearest : nearest + 1;
-            return Math.round(marks[Math.min(next, marks.length - 1)]);
+        return after.kind == Pin.Kind.GRAINS
+                ? epochAfter(before.run, after.from)
+                : epochBefore(before.run, after.from);
+    }
+
+    /// The first epoch of a run at or after a frame; its last one if there is none.
+    private long epochAfter(int run, long frame) {
+        double[] marks = epochs.marks(run);
+        int nearest = epochs.nearest(run, frame);
+        boolean before = Math.round(marks[nearest]) < frame;
+        return Math.round(marks[Math.min(before ? nearest + 1 : nearest, marks.length - 1)]);
+    }
+
+    /// The last epoch of a run at or before a frame; its first one if there is none.
+    private long epochBefore(int run, long frame) {
+        double[] marks = epochs.marks(run);
+        int nearest = epochs.nearest(run, frame);
+        boolean after = Math.round(marks[nearest]) > frame;
+        return Math.round(marks[Math.max(after ? nearest - 1 : nearest, 0)]);
+    }
+
+    /// Where there is no room for a whole cycle, sound is faded over as if it had no pitch.
+    private List<Piece> withRoom(List<Piece> pieces) {
+        List<Piece> roomy = new ArrayList<>();
+        for (int i = 0; i < pieces.size(); i++) {
+            Piece piece = pieces.get(i);
+            if (piece.kind == Pin.Kind.GRAINS) {
+                boolean copiedBefore = i > 0 && pieces.get(i - 1).run == piece.run;
+                boolean copiedAfter = i + 1 < pieces.size() && pieces.get(i + 1).run == piece.run;
+                long from = copiedBefore ? epochAfter(piece.run, piece.from) : piece.from;
+                long to = copiedAfter ? epochBefore(piece.run, piece.to) : piece.to;
+                if (to <= from) {
+                    piece = new Piece(piece.from, piece.to, -1, Pin.Kind.SPLICED, piece.shift);
+                }
+            }
+            roomy.add(piece);
         }
-        int last = Math.round(marks[nearest]) <= after.from ? nearest : nearest - 1;
-        return Math.round(marks[Math.max(last, 0)]);
+        return roomy;
     }
 
     private long outputAt(long source, int piece, List<Piece> pieces) {

@@ -42,7 +42,8 @@ public final class PitchMap {
         return of(List.of(new Point(fromSeconds, cents), new Point(toSeconds, cents)));
     }
 
-    /// How far up the pitch is moved at a moment of the voice as recorded, cents.
+    /// How far up the pitch is moved at a moment of the voice as recorded, cents; at a step, what
+    /// holds from there on.
     public double centsAt(double sourceSeconds) {
         int after = after(sourceSeconds);
         if (after == 0 || after == seconds.length) {
@@ -62,17 +63,20 @@ public final class PitchMap {
         return after;
     }
 
-    /// Whether anything is moved between two moments.
+    /// Whether anything is moved from a moment to just before another one.
     public boolean changes(double fromSeconds, double toSeconds) {
-        if (centsAt(fromSeconds) != 0 || centsAt(toSeconds) != 0) {
+        if (centsAt(fromSeconds) != 0) {
             return true;
         }
-        for (int i = after(fromSeconds); i < seconds.length && seconds[i] < toSeconds; i++) {
-            if (cents[i] != 0) {
+        int next = after(fromSeconds);
+        while (next < seconds.length && seconds[next] < toSeconds) {
+            if (cents[next] != 0) {
                 return true;
             }
+            next++;
         }
-        return false;
+        boolean rises = next > 0 && next < seconds.length && cents[next] != 0;
+        return rises && seconds[next - 1] < toSeconds && seconds[next] > seconds[next - 1];
     }
 
     public int size() {
