@@ -12,16 +12,16 @@ final class GrainPlanner {
     /// Gives the stretch this much of a cycle more or less, none is missing or left over.
     private static final double HALF = 0.5;
 
+    private final GrainShaper shaper;
     private final Epochs epochs;
     private final Changes changes;
     private final int rate;
-    private final double speed;
 
-    GrainPlanner(Epochs epochs, Changes changes, int sampleRateHertz) {
+    GrainPlanner(GrainShaper shaper, Epochs epochs, Changes changes, int sampleRateHertz) {
+        this.shaper = shaper;
         this.epochs = epochs;
         this.changes = changes;
         this.rate = sampleRateHertz;
-        this.speed = Math.pow(2, changes.formantCents() / 1200);
     }
 
     /// One cycle in the output.
@@ -48,29 +48,21 @@ final class GrainPlanner {
                 cycles.removeLast();
             }
         }
-        int n = cycles.size() + 2;
-        double[] output = new double[n];
-        double[] source = new double[n];
-        double[] fadeIn = new double[n];
-        double[] fadeOut = new double[n];
-        float[] gain = new float[n];
-        output[0] = start;
-        source[0] = marks[first];
-        fadeOut[0] = epochs.period(run, first);
-        gain[0] = 1;
-        for (int k = 1; k <= cycles.size(); k++) {
-            Cycle cycle = cycles.get(k - 1);
-            output[k] = start + scale * (cycle.output - start);
-            source[k] = marks[cycle.epoch];
-            fadeIn[k] = epochs.period(run, Math.max(0, cycle.epoch - 1)) / speed;
-            fadeOut[k] = epochs.period(run, cycle.epoch) / speed;
-            gain[k] = (float) (speed / Math.sqrt(cycle.ratio));
+        List<Grain> grains = new ArrayList<>();
+        grains.add(new Grain(start, marks[first], 0, epochs.period(run, first), 1, 0));
+        double speed = shaper.speed();
+        for (Cycle cycle : cycles) {
+            grains.add(
+                    new Grain(
+                            start + scale * (cycle.output - start),
+                            marks[cycle.epoch],
+                            epochs.period(run, Math.max(0, cycle.epoch - 1)) / speed,
+                            epochs.period(run, cycle.epoch) / speed,
+                            (float) (speed / Math.sqrt(cycle.ratio)),
+                            1200 * Math.log(cycle.ratio) / Math.log(2)));
         }
-        output[n - 1] = end;
-        source[n - 1] = marks[last];
-        fadeIn[n - 1] = epochs.period(run, Math.max(0, last - 1));
-        gain[n - 1] = 1;
-        return new Grains(output, source, fadeIn, fadeOut, gain, speed);
+        grains.add(new Grain(end, marks[last], epochs.period(run, Math.max(0, last - 1)), 0, 1, 0));
+        return new Grains(shaper, grains.toArray(Grain[]::new));
     }
 
     /// The cycles strictly between two moments of the output.

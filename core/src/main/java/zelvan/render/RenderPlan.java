@@ -23,7 +23,7 @@ final class RenderPlan {
     }
 
     /// Renders a block of one channel.
-    void render(float[] source, long frame, float[] into, int count) {
+    void render(int channel, long frame, float[] into, int count) {
         int found = Arrays.binarySearch(outputs, frame);
         int pin = found >= 0 ? found : -found - 2;
         int done = 0;
@@ -33,9 +33,9 @@ final class RenderPlan {
             int length = last ? count - done : (int) Math.min(count - done, outputs[pin + 1] - at);
             long shift = pins.get(Math.max(0, pin)).shift();
             if (pin < 0 || last || pins.get(pin).copied()) {
-                RawSource.copy(source, at + shift, into, done, length);
+                RawSource.copy(planner.channel(channel), at + shift, into, done, length);
             } else {
-                stretch(pin).render(source, at, into, done, length);
+                stretch(pin).render(channel, at, into, done, length);
             }
             done += length;
             pin++;

@@ -1,7 +1,9 @@
 package zelvan.render;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
+import zelvan.audio.Sound;
 import zelvan.timing.TimeMap;
 
 /// Divides a voice into stretches: what is copied, what is spliced, what is put together from
@@ -26,20 +28,31 @@ final class RenderPlanner {
 
     private static final int SEARCH_STRIDE = 3;
 
+    private final float[][] channels;
     private final float[] samples;
-    private final Changes changes;
     private final TimeMap map;
     private final int rate;
     private final GrainPlanner grains;
     private final List<Pin> pins;
 
-    RenderPlanner(float[] samples, int sampleRateHertz, Epochs epochs, Changes changes) {
-        this.samples = samples;
-        this.changes = changes;
+    RenderPlanner(Sound sound, Epochs epochs, Changes changes) {
+        this.channels = new float[sound.channelCount()][];
+        Arrays.setAll(channels, sound::channel);
+        this.samples = sound.mono();
+        int sampleRateHertz = sound.sampleRateHertz();
         this.map = changes.time();
         this.rate = sampleRateHertz;
-        this.grains = new GrainPlanner(epochs, changes, sampleRateHertz);
+        this.grains =
+                new GrainPlanner(
+                        new GrainShaper(channels, samples, sampleRateHertz, changes.formantCents()),
+                        epochs,
+                        changes,
+                        sampleRateHertz);
         this.pins = new PinFinder(epochs, changes, sampleRateHertz).pins();
+    }
+
+    float[] channel(int channel) {
+        return channels[channel];
     }
 
     /// Where stretches begin, in order; the last one ends at the last.
@@ -85,6 +98,7 @@ final class RenderPlanner {
             power[i] = equalPower.get(i);
         }
         return new Splices(
+                channels,
                 marks.stream().mapToLong(mark -> mark[0]).toArray(),
                 marks.stream().mapToLong(mark -> mark[1]).toArray(),
                 power);

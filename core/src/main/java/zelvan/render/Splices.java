@@ -8,22 +8,26 @@ import java.util.Arrays;
 /// as it leads up to the second. Where both say the same shift, that is a plain copy. Each output
 /// frame depends on its two marks alone, so any block can be computed by itself.
 final class Splices implements Stretch {
+    private final float[][] channels;
     private final long[] output;
     private final long[] shift;
     private final boolean[] equalPower;
 
+    /// @param channels the voice as recorded
     /// @param output frames, strictly increasing
     /// @param shift source frame minus output frame at each mark
     /// @param equalPower whether the fade towards a mark keeps power (noise) rather than amplitude
     ///   (voice)
-    Splices(long[] output, long[] shift, boolean[] equalPower) {
+    Splices(float[][] channels, long[] output, long[] shift, boolean[] equalPower) {
+        this.channels = channels;
         this.output = output;
         this.shift = shift;
         this.equalPower = equalPower;
     }
 
     @Override
-    public void render(float[] source, long frame, float[] into, int start, int count) {
+    public void render(int channel, long frame, float[] into, int start, int count) {
+        float[] source = channels[channel];
         int found = Arrays.binarySearch(output, frame);
         int mark = found >= 0 ? found : -found - 2;
         int done = 0;

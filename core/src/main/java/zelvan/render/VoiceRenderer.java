@@ -15,9 +15,7 @@ public final class VoiceRenderer implements VoiceSource {
     /// @param epochs of the same sound
     public VoiceRenderer(Sound sound, Epochs epochs, Changes changes) {
         this.sound = sound;
-        this.plan =
-                new RenderPlan(
-                        new RenderPlanner(sound.mono(), sound.sampleRateHertz(), epochs, changes));
+        this.plan = new RenderPlan(new RenderPlanner(sound, epochs, changes));
         this.frames =
                 Math.max(
                         0,
@@ -43,6 +41,6 @@ public final class VoiceRenderer implements VoiceSource {
 
     @Override
     public void read(int channel, long frame, float[] into, int count) {
-        plan.render(sound.channel(channel), frame, into, count);
+        plan.render(channel, frame, into, count);
     }
 }

@@ -1,6 +1,7 @@
 package zelvan.singers;
 
 import java.util.Random;
+import java.util.stream.IntStream;
 import zelvan.dsp.Windows;
 import zelvan.singers.Performance.TimedPhone;
 import zelvan.units.Pitch;
@@ -62,6 +63,66 @@ final class ControlTracks {
         smoothInPlace(noise, NOISE_SMOOTHING_SECONDS);
         holdLast(noiseHertz);
         hertz = pitch(smooth(note, GLIDE_SMOOTHING_SECONDS), smooth(vibrato, 0.1), singer, random);
+    }
+
+    /// The same, sung otherwise.
+    private ControlTracks(ControlTracks tracks, Bending bending) {
+        int before = tracks.hertz.length;
+        double seconds = bending.outputSecondsAt((double) (before - 1) / PER_SECOND);
+        double[] position = new double[(int) Math.ceil(seconds * PER_SECOND) + 1];
+        double[] ratio = new double[position.length];
+        for (int i = 0; i < position.length; i++) {
+            double source = bending.sourceSecondsAt((double) i / PER_SECOND);
+            position[i] = Math.clamp(source * PER_SECOND, 0, before - 1);
+            ratio[i] = Math.pow(2, bending.centsAt(source) / 1200);
+        }
+        formantHertz = new double[FORMANTS][];
+        for (int f = 0; f < FORMANTS; f++) {
+            formantHertz[f] = read(tracks.formantHertz[f], position);
+            for (int i = 0; i < position.length; i++) {
+                formantHertz[f][i] *= bending.formantFactor();
+            }
+        }
+        voicing = read(tracks.voicing, position);
+        aspiration = read(tracks.aspiration, position);
+        noise = read(tracks.noise, position);
+        noiseHertz = read(tracks.noiseHertz, position);
+        hertz = read(tracks.hertz, position);
+        for (int i = 0; i < hertz.length; i++) {
+            hertz[i] *= ratio[i];
+        }
+        burst = new double[position.length];
+        for (int i = 1; i < before; i++) {
+            if (tracks.burst[i] > 0 && tracks.burst[i - 1] == 0) {
+                double at = bending.outputSecondsAt((double) i / PER_SECOND);
+                int to = (int) Math.round(at * PER_SECOND);
+                for (int k = 0; i + k < before && tracks.burst[i + k] > 0; k++) {
+                    burst[Math.min(to + k, burst.length - 1)] = tracks.burst[i + k];
+                }
+            }
+        }
+    }
+
+    /// When plosives open.
+    double[] burstSeconds() {
+        return IntStream.range(1, burst.length)
+                .filter(i -> burst[i] > 0 && burst[i - 1] == 0)
+                .mapToDouble(i -> (double) i / PER_SECOND)
+                .toArray();
+    }
+
+    ControlTracks bent(Bending bending) {
+        return new ControlTracks(this, bending);
+    }
+
+    private static double[] read(double[] values, double[] position) {
+        double[] read = new double[position.length];
+        for (int i = 0; i < read.length; i++) {
+            int whole = (int) position[i];
+            int next = Math.min(whole + 1, values.length - 1);
+            read[i] = values[whole] + (position[i] - whole) * (values[next] - values[whole]);
+        }
+        return read;
     }
 
     private void step(TimedPhone timed, Singer singer, int i, int from, int to) {

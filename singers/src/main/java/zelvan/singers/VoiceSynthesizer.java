@@ -39,13 +39,35 @@ public final class VoiceSynthesizer {
     /// @param pulseSeconds the closures of the glottis while the voice sounds, in order
     /// @param hertz the pitch aimed at, without jitter, every millisecond
     /// @param voicing strength of the voice, 0 to 1, every millisecond
-    public record Take(Sound sound, double[] pulseSeconds, double[] hertz, double[] voicing) {}
+    /// @param burstSeconds when plosives open
+    public record Take(
+            Sound sound,
+            double[] pulseSeconds,
+            double[] hertz,
+            double[] voicing,
+            double[] burstSeconds) {}
 
     /// @param seed decides jitter, noise and the phase of the vibrato
     public Take sing(Performance performance, long seed) {
+        return sing(performance, Bending.NONE, seed, seed);
+    }
+
+    /// The same take sung otherwise: the same vibrato, at the same moments of the song.
+    ///
+    /// @param seed of the take
+    /// @param noiseSeed decides jitter and noise alone
+    public Take sing(Performance performance, Bending bending, long seed, long noiseSeed) {
         Random random = new Random(seed);
         ControlTracks tracks = new ControlTracks(performance, singer, random);
-        int frames = (int) Math.round(performance.seconds() * sampleRateHertz);
+        double seconds = performance.seconds();
+        if (bending != Bending.NONE) {
+            tracks = tracks.bent(bending);
+            seconds = bending.outputSecondsAt(seconds);
+        }
+        if (noiseSeed != seed) {
+            random = new Random(noiseSeed);
+        }
+        int frames = (int) Math.round(seconds * sampleRateHertz);
         double[] out = new double[frames];
         List<Double> pulses = new ArrayList<>();
         synthesize(tracks, random, out, pulses);
@@ -53,7 +75,8 @@ public final class VoiceSynthesizer {
                 Sound.owning(sampleRateHertz, normalized(out, random)),
                 pulses.stream().mapToDouble(Double::doubleValue).toArray(),
                 tracks.hertz,
-                tracks.voicing);
+                tracks.voicing,
+                tracks.burstSeconds());
     }
 
     private void synthesize(

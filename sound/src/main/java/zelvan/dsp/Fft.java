@@ -5,7 +5,8 @@ import org.visnow.jlargearrays.ConcurrencyUtils;
 
 /// The discrete Fourier transform of real signals of one fixed length.
 ///
-/// An instance is used by one thread at a time: the plan is shared, its scratch is not.
+/// An instance is used by one thread at a time, unless its length is a power of two: those are
+/// transformed in place, without scratch.
 public final class Fft {
     static {
         // The library parallelises by itself from 8192 points; the engine owns all threads.

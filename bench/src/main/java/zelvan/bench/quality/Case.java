@@ -1,0 +1,96 @@
+package zelvan.bench.quality;
+
+import java.util.ArrayList;
+import java.util.List;
+import zelvan.render.Changes;
+import zelvan.singers.Bending;
+import zelvan.singers.Singer;
+import zelvan.timing.TimeMap;
+import zelvan.tuning.PitchMap;
+
+/// One voice, and what is done to it.
+///
+/// @param singer who sings
+/// @param transposeNotes how far above the song, semitones
+/// @param regime what the case belongs to
+/// @param stretch length of the output relative to the voice as sung
+/// @param cents how far up the pitch is moved
+record Case(Singer singer, double transposeNotes, String regime, double stretch, double cents) {
+    private static final Singer CHILD = new Singer("Pip", 1.35, 0.12, 0.4, 0.003, 6.0, 18, 0.95);
+    private static final Singer BREATHY = new Singer("Fen", 1.12, 0.55, 0.6, 0.004, 5.4, 20, 1.05);
+    private static final Singer ROUGH = new Singer("Grit", 0.95, 0.2, 0.1, 0.03, 5.0, 20, 1.1);
+
+    private static final double LONGEST_SECONDS = 60;
+
+    private record Voice(Singer singer, double transposeNotes) {
+        Case with(String regime, double stretch, double cents) {
+            return new Case(singer, transposeNotes, regime, stretch, cents);
+        }
+    }
+
+    static List<Case> all() {
+        List<Voice> voices =
+                List.of(
+                        new Voice(Singer.ODO, -20),
+                        new Voice(Singer.ODO, -12),
+                        new Voice(Singer.MARA, 0),
+                        new Voice(Singer.WREN, 4),
+                        new Voice(CHILD, 9),
+                        new Voice(BREATHY, -3),
+                        new Voice(ROUGH, -14));
+        List<Case> cases = new ArrayList<>();
+        for (Voice voice : voices) {
+            for (double stretch : new double[] {1.2}) {
+                cases.add(voice.with("stretch", stretch, 0));
+            }
+            for (double cents : new double[] {50, 100, 300, 700, 1200}) {
+                String regime = cents == 1200 ? "octave" : "±%.0f cents".formatted(cents);
+                cases.add(voice.with(regime, 1, cents));
+                cases.add(voice.with(regime, 1, -cents));
+            }
+            cases.add(voice.with("both", 0.8, 200));
+            cases.add(voice.with("both", 1.25, -200));
+            cases.add(voice.with("both", 1.25, 400));
+        }
+        return cases;
+    }
+
+    String name() {
+        return "%s %+.0f, × %.2f, %+.0f cents"
+                .formatted(singer.name(), transposeNotes, stretch, cents);
+    }
+
+    Changes changes() {
+        TimeMap time =
+                TimeMap.of(
+                        List.of(
+                                new TimeMap.Point(0, 0),
+                                new TimeMap.Point(LONGEST_SECONDS, LONGEST_SECONDS * stretch)));
+        return new Changes(time, PitchMap.constant(0, LONGEST_SECONDS, cents), 0);
+    }
+
+    Bending bending() {
+        Changes changes = changes();
+        return new Bending() {
+            @Override
+            public double outputSecondsAt(double sourceSeconds) {
+                return changes.time().outputSecondsAt(sourceSeconds);
+            }
+
+            @Override
+            public double sourceSecondsAt(double outputSeconds) {
+                return changes.time().sourceSecondsAt(outputSeconds);
+            }
+
+            @Override
+            public double centsAt(double sourceSeconds) {
+                return changes.pitch().centsAt(sourceSeconds);
+            }
+
+            @Override
+            public double formantFactor() {
+                return 1;
+            }
+        };
+    }
+}
