@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -16,6 +17,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import zelvan.analysis.PitchTrack;
+import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
@@ -172,6 +175,53 @@ class ZelvanTest {
         Path out = folder.resolve("warped.wav");
         assertThat(run("warp", demo.resolve(DemoSession.GUIDE), out, "--time-map", map)).isZero();
         assertThat(SoundFiles.read(out).sound().seconds()).isCloseTo(47 + 2, within(0.001));
+    }
+
+    /// An octave up, heard again: the pitch doubles, the length stays.
+    @Test
+    void warpMovesPitchAndFormants() throws Exception {
+        Path time =
+                Files.writeString(folder.resolve("t1.csv"), "sourceSeconds,outputSeconds\n0,0\n");
+        Path pitch =
+                Files.writeString(
+                        folder.resolve("p.csv"), "sourceSeconds,cents\n0,1200\n60,1200\n");
+        Path in = demo.resolve("Odo octave.wav");
+        Path out = folder.resolve("higher.wav");
+        assertThat(
+                        run(
+                                "warp",
+                                in,
+                                out,
+                                "--time-map",
+                                time,
+                                "--pitch-map",
+                                pitch,
+                                "--formant",
+                                "1.5"))
+                .isZero();
+        PitchTrack before = new VoiceAnalyser().analyse(SoundFiles.read(in).sound()).pitch();
+        PitchTrack after = new VoiceAnalyser().analyse(SoundFiles.read(out).sound()).pitch();
+        double[] ratios =
+                IntStream.range(0, before.frames())
+                        .filter(f -> before.voiced(f) && after.voiced(f))
+                        .mapToDouble(f -> after.hertz(f) / before.hertz(f))
+                        .toArray();
+        assertThat(ratios).hasSizeGreaterThan(2000);
+        assertThat(Percentile.median(ratios)).isCloseTo(2, within(0.005));
+    }
+
+    @Test
+    void whatCannotBeWarpedIsSaid() throws Exception {
+        Path map = Files.writeString(folder.resolve("bad.csv"), "sourceSeconds,cents\n1,9999\n");
+        Path time =
+                Files.writeString(folder.resolve("t2.csv"), "sourceSeconds,outputSeconds\n0,0\n");
+        Path in = demo.resolve(DemoSession.GUIDE);
+        Path out = folder.resolve("never.wav");
+        assertThat(run("warp", in, out, "--time-map", time, "--pitch-map", map)).isEqualTo(1);
+        assertThat(errors.toString()).contains("bad.csv").contains("9999");
+        assertThat(run("warp", in, out, "--time-map", time, "--formant", "13")).isNotZero();
+        assertThat(errors.toString()).contains("--formant");
+        assertThat(Files.exists(out)).isFalse();
     }
 
     @Test

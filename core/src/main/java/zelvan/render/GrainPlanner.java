@@ -9,9 +9,6 @@ import java.util.List;
 /// then, divided by the change of pitch; so the singer's own fluctuations stay. What remains of a
 /// cycle at the end is shared out among all of them, unless the voice ends there anyway.
 final class GrainPlanner {
-    /// Gives the stretch this much of a cycle more or less, none is missing or left over.
-    private static final double HALF = 0.5;
-
     private final GrainShaper shaper;
     private final Epochs epochs;
     private final Changes changes;
@@ -36,17 +33,10 @@ final class GrainPlanner {
         int last = epochs.nearest(run, b.source());
         double start = marks[first] - a.shift();
         double end = marks[last] - b.shift();
-        List<Cycle> cycles = cycles(run, first, start, end);
         boolean voiceEnds = last == marks.length - 1;
-        double scale = 1;
-        if (!voiceEnds && !cycles.isEmpty()) {
-            Cycle end0 = cycles.getLast();
-            double next = end0.output + epochs.period(run, end0.epoch) / end0.ratio;
-            double target = Math.abs(next - end) < Math.abs(end0.output - end) ? next : end0.output;
-            scale = (end - start) / (target - start);
-            if (target == end0.output) {
-                cycles.removeLast();
-            }
+        List<Cycle> cycles = cycles(run, first, start, end);
+        if (!voiceEnds) {
+            cycles = fitted(cycles, run, start, end);
         }
         List<Grain> grains = new ArrayList<>();
         grains.add(new Grain(start, marks[first], 0, epochs.period(run, first), 1, 0));
@@ -54,7 +44,7 @@ final class GrainPlanner {
         for (Cycle cycle : cycles) {
             grains.add(
                     new Grain(
-                            start + scale * (cycle.output - start),
+                            cycle.output,
                             marks[cycle.epoch],
                             epochs.period(run, Math.max(0, cycle.epoch - 1)) / speed,
                             epochs.period(run, cycle.epoch) / speed,
@@ -74,13 +64,27 @@ final class GrainPlanner {
         while (true) {
             double period = epochs.period(run, epoch) / ratio;
             output += period;
-            if (output > end - HALF * period) {
+            if (output > end - 0.5 * period) {
                 return cycles;
             }
             epoch = epochs.nearest(run, sourceFrameAt(output));
             ratio = ratioAt(output);
             cycles.add(new Cycle(output, epoch, ratio));
         }
+    }
+
+    /// The cycles made a little longer or shorter, so that one of them ends at the end.
+    private List<Cycle> fitted(List<Cycle> cycles, int run, double start, double end) {
+        if (cycles.isEmpty()) {
+            return cycles;
+        }
+        Cycle last = cycles.getLast();
+        double next = last.output + epochs.period(run, last.epoch) / last.ratio;
+        boolean lastIsNearer = Math.abs(last.output - end) < Math.abs(next - end);
+        double scale = (end - start) / ((lastIsNearer ? last.output : next) - start);
+        return cycles.subList(0, cycles.size() - (lastIsNearer ? 1 : 0)).stream()
+                .map(c -> new Cycle(start + scale * (c.output - start), c.epoch, c.ratio))
+                .toList();
     }
 
     private double sourceFrameAt(double outputFrame) {

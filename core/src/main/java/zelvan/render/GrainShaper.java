@@ -27,6 +27,7 @@ final class GrainShaper {
     private final float[][] channels;
     private final float[] mono;
     private final int rate;
+    private final double formantCents;
     private final double speed;
 
     /// @param mono all channels together; the filter is the same for all of them
@@ -34,6 +35,7 @@ final class GrainShaper {
         this.channels = channels;
         this.mono = mono;
         this.rate = sampleRateHertz;
+        this.formantCents = formantCents;
         this.speed = Math.pow(2, formantCents / 1200);
     }
 
@@ -56,16 +58,18 @@ final class GrainShaper {
         int length = (int) (grain.end() - begin);
         double strength =
                 Math.clamp(
-                        (Math.abs(grain.cents()) - LEAST_CENTS) / (FULL_CENTS - LEAST_CENTS), 0, 1);
-        if (Boolean.getBoolean("force")) strength = 1;
-        if (strength == 0 || Boolean.getBoolean("nof")) {
+                        (Math.abs(grain.cents() - formantCents) - LEAST_CENTS)
+                                / (FULL_CENTS - LEAST_CENTS),
+                        0,
+                        1);
+        if (strength == 0) {
             float[] samples = new float[length];
             for (int i = 0; i < length; i++) {
                 samples[i] = sample(channels[channel], grain, begin + i);
             }
             return new Grains.Shaped(index, channel, begin, samples);
         }
-        int around = Math.min(MOST_AROUND_FRAMES, length * 4);
+        int around = Math.min(MOST_AROUND_FRAMES, length / 2);
         int points = Integer.highestOneBit(2 * (length + 2 * around) - 1);
         Fft fft = fft(points);
         double[] own = transformed(fft, channels[channel], grain, begin, length, around);
@@ -126,7 +130,7 @@ final class GrainShaper {
         logs[0] = Math.log(Math.abs(data[0]) + LEAST_POWER);
         // Lengths are in frames of the output, where the grain runs at its own speed.
         double before = points / (0.5 * (grain.fadeIn() + grain.fadeOut()));
-        double after = before * Math.pow(2, grain.cents() / 1200);
+        double after = before * Math.pow(2, (grain.cents() - formantCents) / 1200);
         int harmonics = (int) (bins / after);
         double[] steps = new double[harmonics + 2];
         for (int h = 1; h <= harmonics; h++) {
@@ -147,12 +151,17 @@ final class GrainShaper {
         return gains;
     }
 
-    /// A straight line between the harmonics that the voice had.
+    /// A smooth line through the harmonics that the voice had: a cubic between each two that leads
+    /// on the slope of their neighbours (E. Catmull & R. Rom 1974), because formants peak between
+    /// harmonics as well.
     private static double envelope(double[] logs, double harmonic, double at) {
         int below = (int) (at / harmonic);
-        double low = between(logs, Math.max(1, below) * harmonic);
-        double high = between(logs, (below + 1) * harmonic);
-        return low + (at / harmonic - below) * (high - low);
+        double x = at / harmonic - below;
+        double a = between(logs, Math.max(1, below - 1) * harmonic);
+        double b = between(logs, Math.max(1, below) * harmonic);
+        double c = between(logs, (below + 1) * harmonic);
+        double d = between(logs, (below + 2) * harmonic);
+        return b + 0.5 * x * (c - a + x * (2 * a - 5 * b + 4 * c - d + x * (3 * (b - c) + d - a)));
     }
 
     private static double between(double[] values, double at) {

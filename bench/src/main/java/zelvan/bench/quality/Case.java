@@ -40,7 +40,7 @@ record Case(Singer singer, double transposeNotes, String regime, double stretch,
                         new Voice(ROUGH, -14));
         List<Case> cases = new ArrayList<>();
         for (Voice voice : voices) {
-            for (double stretch : new double[] {1.2}) {
+            for (double stretch : new double[] {0.7, 0.85, 1.2, 1.5}) {
                 cases.add(voice.with("stretch", stretch, 0));
             }
             for (double cents : new double[] {50, 100, 300, 700, 1200}) {
