@@ -8,7 +8,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import zelvan.analysis.LandmarkKind;
-import zelvan.analysis.Transition;
+import zelvan.analysis.LevelEdges;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.TimeSpan;
 
@@ -16,17 +16,6 @@ import zelvan.units.TimeSpan;
 /// which of these moments belong together: there a path through mere likeness is least exact,
 /// because silence resembles silence, and the ear is most.
 final class RestEdges {
-    /// How far inside the sound its loudest is looked for.
-    private static final double NEAR_SECONDS = 0.15;
-
-    /// A note may die away for longer than it takes to begin.
-    private static final double DYING_SECONDS = 0.3;
-
-    /// A rise or fall of all bands together by this much, this near, is the edge itself.
-    private static final double PLAIN_CHANGE_DECIBELS = 4;
-
-    private static final double SNAP_SECONDS = 0.04;
-
     /// Edges are looked for this far from where the path expects them, in parts of the rest.
     private static final double REACH_OF_REST = 0.6;
 
@@ -36,32 +25,19 @@ final class RestEdges {
 
     /// A side of a sound that has a rest beside it.
     ///
-    /// The beginning is plain, and a path may be far from it. An end is where the level falls below
-    /// a tenth of the loudest amplitude, as fall times are measured (IEEE Std 181, from memory);
-    /// singers let go in many ways, so an end far from the path is another's. The closure of a
-    /// plosive counts as a rest before a beginning; what ends there is no note.
+    /// The beginning is plain, and a path may be far from it. Singers let go in many ways, so an
+    /// end far from the path is another's. The closure of a plosive counts as a rest before a
+    /// beginning; what ends there is no note.
     private enum Side {
-        BEGIN(LandmarkKind.CONSONANT, 1, 25, NEAR_SECONDS, 0.04, 0.25),
-        END(LandmarkKind.RELEASE, -1, 20, DYING_SECONDS, 0.12, 0.06);
+        BEGIN(LandmarkKind.CONSONANT, 0.04, 0.25),
+        END(LandmarkKind.RELEASE, 0.12, 0.06);
 
         final LandmarkKind kind;
-        final int inwards;
-        final double belowPeakDecibels;
-        final double nearSeconds;
         final double shortestRestSeconds;
         final double farthestSeconds;
 
-        Side(
-                LandmarkKind kind,
-                int inwards,
-                double belowPeakDecibels,
-                double nearSeconds,
-                double shortestRestSeconds,
-                double farthestSeconds) {
+        Side(LandmarkKind kind, double shortestRestSeconds, double farthestSeconds) {
             this.kind = kind;
-            this.inwards = inwards;
-            this.belowPeakDecibels = belowPeakDecibels;
-            this.nearSeconds = nearSeconds;
             this.shortestRestSeconds = shortestRestSeconds;
             this.farthestSeconds = farthestSeconds;
         }
@@ -143,6 +119,8 @@ final class RestEdges {
     }
 
     private static List<Edge> edges(VoiceAnalysis voice, Side side) {
+        LevelEdges levels =
+                new LevelEdges(voice.levelDecibels(), voice.activeDecibels(), voice.transitions());
         List<Edge> edges = new ArrayList<>();
         int last = -1;
         for (int f = 0; f < voice.frames(); f++) {
@@ -150,47 +128,15 @@ final class RestEdges {
                 continue;
             }
             double rest = (f - last - 1) * HOP;
-            int beside = side == Side.BEGIN ? f : last;
-            if (rest >= side.shortestRestSeconds && beside >= 0) {
-                edges.add(new Edge(snapped(voice, edge(voice, beside, side), side), rest));
+            if (rest >= side.shortestRestSeconds) {
+                if (side == Side.BEGIN) {
+                    edges.add(new Edge(levels.beginSeconds(f), rest));
+                } else if (last >= 0) {
+                    edges.add(new Edge(levels.endSeconds(last), rest));
+                }
             }
             last = f;
         }
         return edges;
-    }
-
-    /// When the level passes the edge's, from the frame beside the rest inwards, in a straight line
-    /// between frames.
-    private static double edge(VoiceAnalysis voice, int frame, Side side) {
-        float[] levels = voice.levelDecibels();
-        int step = side.inwards;
-        int last = levels.length - 1;
-        int to = Math.clamp(frame + step * (int) (side.nearSeconds / HOP), 0, last);
-        double peak = Double.NEGATIVE_INFINITY;
-        for (int f = frame; f != to + step; f += step) {
-            peak = Math.max(peak, levels[f]);
-        }
-        double limit = Math.max(voice.activeDecibels(), peak - side.belowPeakDecibels);
-        int f = frame;
-        while (f != to && levels[f] < limit) {
-            f += step;
-        }
-        double rise = levels[f] - levels[Math.clamp(f - step, 0, last)];
-        double share = rise > 0 ? Math.clamp((levels[f] - limit) / rise, 0, 1) : 0;
-        return (f - step * share) * HOP;
-    }
-
-    /// The plainest rise or fall close by, if there is one: its time is known to a millisecond.
-    private static double snapped(VoiceAnalysis voice, double seconds, Side side) {
-        double best = PLAIN_CHANGE_DECIBELS;
-        double at = seconds;
-        for (Transition transition : voice.transitions()) {
-            double change = side.inwards * transition.riseDecibels();
-            if (Math.abs(transition.seconds() - seconds) < SNAP_SECONDS && change > best) {
-                best = change;
-                at = transition.seconds();
-            }
-        }
-        return at;
     }
 }

@@ -10,8 +10,8 @@ import zelvan.units.TimeSpan;
 ///
 /// How it works: a vowel starts where the energy of the formants' bands rises fastest; its
 /// consonant starts where, before that, the spectrum as a whole changes most (a drop of the vowel
-/// before, a rise of noise, or the first sound after a rest); a phrase is released where its level
-/// falls for good.
+/// before, a rise of noise, or the first sound after a rest); a phrase is released where its sound
+/// ends ([LevelEdges]).
 ///
 /// **Source:** S. A. Liu, *Landmark detection for distinctive feature-based speech recognition*
 /// (1996), for rises and falls in bands; J. P. Bello et al., *A tutorial on onset detection in
@@ -46,13 +46,15 @@ final class LandmarkDetector {
     /// @param active whether something is sung, by frame of the pitch
     /// @param phrases its phrases
     /// @param esses its sibilants
+    /// @param edges of its sounds
     /// @return in order of time
     static List<Landmark> find(
             BandEnergies bands,
             PitchTrack pitch,
             boolean[] active,
             List<TimeSpan> phrases,
-            List<TimeSpan> esses) {
+            List<TimeSpan> esses,
+            LevelEdges edges) {
         double[] rise = change(Smoothing.mean(sonorant(bands), 2));
         double[] novelty = novelty(changes(bands));
         List<Landmark> landmarks = new ArrayList<>();
@@ -83,8 +85,9 @@ final class LandmarkDetector {
                     earliest = vowel + SHORTEST_SYLLABLE_MILLIS / 2;
                 }
             }
-            landmarks.add(new Landmark(LandmarkKind.RELEASE, phrase.endSeconds(), 1));
-            addReleases(landmarks, phrase, pitch, active);
+            int last = pitch.frameAt(phrase.endSeconds()) - 1;
+            landmarks.add(new Landmark(LandmarkKind.RELEASE, edges.endSeconds(last), 1));
+            addReleases(landmarks, phrase, pitch, active, edges);
         }
         esses.forEach(ess -> addEss(landmarks, ess));
         landmarks.sort(Comparator.comparingDouble(Landmark::seconds));
@@ -93,7 +96,11 @@ final class LandmarkDetector {
 
     /// Where a note is cut off inside a phrase and silence follows.
     private static void addReleases(
-            List<Landmark> landmarks, TimeSpan phrase, PitchTrack pitch, boolean[] active) {
+            List<Landmark> landmarks,
+            TimeSpan phrase,
+            PitchTrack pitch,
+            boolean[] active,
+            LevelEdges edges) {
         int rest = (int) Math.round(SHORTEST_REST_SECONDS / pitch.hopSeconds());
         int to = pitch.frameAt(phrase.endSeconds()) - rest;
         for (int f = pitch.frameAt(phrase.startSeconds()) + 1; f < to; f++) {
@@ -106,7 +113,7 @@ final class LandmarkDetector {
                     landmarks.add(
                             new Landmark(
                                     LandmarkKind.RELEASE,
-                                    f * pitch.hopSeconds(),
+                                    edges.endSeconds(f - 1),
                                     Landmark.PLAIN_STRENGTH));
                 }
                 f = end;

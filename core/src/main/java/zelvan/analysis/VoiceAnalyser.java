@@ -33,6 +33,8 @@ public final class VoiceAnalyser {
                 new MelBands(ANALYSIS_RATE_HERTZ).analyse(samples, levels, activeLevel, hop);
         List<TimeSpan> phrases = PhraseFinder.phrases(active, pitch);
         List<TimeSpan> esses = PhraseFinder.esses(bands, activeLevel);
+        List<Transition> transitions = LandmarkDetector.transitions(bands);
+        LevelEdges edges = new LevelEdges(levels, activeLevel, transitions);
         return new VoiceAnalysis(
                 sound.seconds(),
                 pitch,
@@ -40,8 +42,8 @@ public final class VoiceAnalyser {
                 activeLevel,
                 PhoneticNet.shipped().look(mel),
                 MelBands.cepstra(mel),
-                LandmarkDetector.transitions(bands),
-                LandmarkDetector.find(bands, pitch, active, phrases, esses),
+                transitions,
+                LandmarkDetector.find(bands, pitch, active, phrases, esses, edges),
                 phrases,
                 NoteFinder.find(pitch),
                 esses,
