@@ -23,16 +23,9 @@ public final class MapCsv {
                 file,
                 "a time map",
                 "Give the columns sourceSeconds and outputSeconds, both increasing",
-                rows -> {
-                    List<TimeMap.Point> points = new ArrayList<>();
-                    for (NamedCsvRecord row : rows) {
-                        points.add(
-                                new TimeMap.Point(
-                                        number(row, "sourceSeconds"),
-                                        number(row, "outputSeconds")));
-                    }
-                    return TimeMap.of(points);
-                });
+                "outputSeconds",
+                TimeMap.Point::new,
+                TimeMap::of);
     }
 
     /// @param file has the header `sourceSeconds,cents`; the first does not decrease
@@ -42,26 +35,32 @@ public final class MapCsv {
                 file,
                 "a pitch map",
                 "Give the columns sourceSeconds, in order, and cents, from -2400 to 2400",
-                rows -> {
-                    List<PitchMap.Point> points = new ArrayList<>();
-                    for (NamedCsvRecord row : rows) {
-                        points.add(
-                                new PitchMap.Point(
-                                        number(row, "sourceSeconds"), number(row, "cents")));
-                    }
-                    return PitchMap.of(points);
-                });
+                "cents",
+                PitchMap.Point::new,
+                PitchMap::of);
     }
 
-    private static double number(NamedCsvRecord row, String column) {
-        return Double.parseDouble(row.getField(column));
+    private interface PointOf<P> {
+        P at(double sourceSeconds, double value);
     }
 
-    private static <T> T read(
-            Path file, String what, String remedy, Function<Iterable<NamedCsvRecord>, T> made)
+    private static <P, M> M read(
+            Path file,
+            String what,
+            String remedy,
+            String column,
+            PointOf<P> point,
+            Function<List<P>, M> map)
             throws ExchangeProblem {
         try (CsvReader<NamedCsvRecord> csv = CsvReader.builder().ofNamedCsvRecord(file)) {
-            return made.apply(csv);
+            List<P> points = new ArrayList<>();
+            for (NamedCsvRecord row : csv) {
+                points.add(
+                        point.at(
+                                Double.parseDouble(row.getField("sourceSeconds")),
+                                Double.parseDouble(row.getField(column))));
+            }
+            return map.apply(points);
         } catch (IOException e) {
             throw new ExchangeProblem(
                     file, what + " could not be read", "Check its name and place", e);

@@ -1,8 +1,8 @@
 package zelvan.render;
 
-/// Reads between samples, with a windowed sinc.
-///
-/// **Source:** J. O. Smith, *Digital Audio Resampling* (2002); the window is Kaiser's.
+import zelvan.dsp.SincKernel;
+
+/// Reads a voice anywhere between its samples.
 final class Interpolator {
     private static final int HALF_TAPS = 16;
     private static final int TAPS = 2 * HALF_TAPS;
@@ -57,38 +57,9 @@ final class Interpolator {
     private static float[] kernels() {
         float[] kernels = new float[PHASES * TAPS];
         for (int phase = 0; phase < PHASES; phase++) {
-            double[] kernel = new double[TAPS];
-            double sum = 0;
-            for (int k = 0; k < TAPS; k++) {
-                double x = k - HALF_TAPS + 1 - (double) phase / PHASES;
-                kernel[k] = sinc(x) * kaiser(x / HALF_TAPS);
-                sum += kernel[k];
-            }
-            for (int k = 0; k < TAPS; k++) {
-                kernels[phase * TAPS + k] = (float) (kernel[k] / sum);
-            }
+            float[] kernel = SincKernel.weights(HALF_TAPS, (double) phase / PHASES, 1, KAISER_BETA);
+            System.arraycopy(kernel, 0, kernels, phase * TAPS, TAPS);
         }
         return kernels;
-    }
-
-    private static double sinc(double x) {
-        return Math.abs(x) < 1e-12 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
-    }
-
-    private static double kaiser(double x) {
-        return Math.abs(x) >= 1
-                ? 0
-                : bessel(KAISER_BETA * Math.sqrt(1 - x * x)) / bessel(KAISER_BETA);
-    }
-
-    /// The modified Bessel function of order zero, by its series.
-    private static double bessel(double x) {
-        double sum = 1;
-        double term = 1;
-        for (int k = 1; k < 40; k++) {
-            term *= (x / (2 * k)) * (x / (2 * k));
-            sum += term;
-        }
-        return sum;
     }
 }

@@ -3,10 +3,10 @@ package zelvan.dsp;
 /// Changes the sample rate by a ratio of whole numbers.
 ///
 /// How it works: output frame n lies at input position n · from / to. Its value is the sum of the
-/// input frames around it, weighted by a Kaiser-windowed sinc whose cutoff lies under the lower of
-/// the two Nyquist frequencies. The positions repeat after `to / gcd` frames, so one row of weights
-/// per phase is computed once (J. O. Smith, *Digital audio resampling*, 2002). Output frame 0 is
-/// input frame 0: there is no delay, and any stretch of the output can be asked for by itself.
+/// input frames around it, weighted by a Kaiser-windowed sinc ([SincKernel]) whose cutoff lies
+/// under the lower of the two Nyquist frequencies. The positions repeat after `to / gcd` frames, so
+/// one row of weights per phase is computed once. Output frame 0 is input frame 0: there is no
+/// delay, and any stretch of the output can be asked for by itself.
 ///
 /// An instance is immutable and may be shared between threads.
 public final class Resampler {
@@ -36,24 +36,10 @@ public final class Resampler {
         down = fromHertz / gcd;
         double cutoff = CUTOFF * Math.min(1.0, (double) up / down);
         radius = 2 * (int) Math.ceil(ZERO_CROSSINGS / cutoff / 2);
-        weightsByPhase = new float[up][2 * radius];
+        weightsByPhase = new float[up][];
         for (int phase = 0; phase < up; phase++) {
-            fillWeights(weightsByPhase[phase], (double) phase / up, cutoff);
-        }
-    }
-
-    private void fillWeights(float[] weights, double fraction, double cutoff) {
-        double sum = 0;
-        double[] exact = new double[weights.length];
-        for (int i = 0; i < weights.length; i++) {
-            double distance = i - radius + 1 - fraction;
-            double x = Math.PI * cutoff * distance;
-            double sinc = Math.abs(x) < 1e-12 ? 1 : Math.sin(x) / x;
-            exact[i] = sinc * Windows.kaiser(distance / radius, KAISER_BETA);
-            sum += exact[i];
-        }
-        for (int i = 0; i < weights.length; i++) {
-            weights[i] = (float) (exact[i] / sum);
+            weightsByPhase[phase] =
+                    SincKernel.weights(radius, (double) phase / up, cutoff, KAISER_BETA);
         }
     }
 

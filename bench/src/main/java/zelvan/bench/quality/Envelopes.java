@@ -65,7 +65,6 @@ final class Envelopes {
         int rate = sound.sampleRateHertz();
         int radius = (int) (0.5 * WINDOW_SECONDS * rate);
         double[] levels = new double[2 * around + 1];
-        double before = 0;
         for (int i = 0; i < levels.length; i++) {
             int centre = (int) Math.round((seconds + (i - around) * STEP_SECONDS) * rate);
             double sum = 0;
@@ -74,8 +73,8 @@ final class Envelopes {
                 double x = n > 0 && n < samples.length ? samples[n] - samples[n - 1] : 0;
                 sum += x * x;
             }
-            before = sum / (2 * radius + 1);
-            levels[i] = Math.max(FLOOR_DECIBELS, 10 * Math.log10(before + 1e-15));
+            double power = sum / (2 * radius + 1);
+            levels[i] = Math.max(FLOOR_DECIBELS, 10 * Math.log10(power + 1e-15));
         }
         return levels;
     }

@@ -3,27 +3,15 @@ package zelvan.desktop.model;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CompletionException;
-import java.util.function.Consumer;
 import java.util.stream.Collectors;
-import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
-import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
-import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleObjectProperty;
-import javafx.beans.property.SimpleStringProperty;
-import javafx.beans.property.StringProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
-import zelvan.engine.Progress;
 import zelvan.measure.Combing;
 import zelvan.play.Player;
 import zelvan.play.Program;
@@ -38,8 +26,6 @@ import zelvan.units.TimeSpan;
 
 /// The window's state. All properties change on the window's thread only.
 public final class AppModel implements AutoCloseable {
-    private static final Logger LOG = LoggerFactory.getLogger(AppModel.class);
-
     /// A doubtful place is shown with at least this much to both sides of its middle.
     private static final double SHORTEST_PLACE_SECONDS = 0.9;
 
@@ -59,11 +45,9 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<Version> version = new SimpleObjectProperty<>(Version.LOCKED);
     private final BooleanProperty stale = new SimpleBooleanProperty();
     private final BooleanProperty looping = new SimpleBooleanProperty();
-    private final StringProperty work = new SimpleStringProperty("");
-    private final DoubleProperty workShare = new SimpleDoubleProperty();
+    private final Background background = new Background(this::say);
     private final ObservableList<String> messages = FXCollections.observableArrayList();
     private final BooleanProperty stopped = new SimpleBooleanProperty();
-    private volatile boolean cancelled;
 
     /// @param engine derives; closed with the model
     /// @param player is heard; closed with the model
@@ -131,13 +115,9 @@ public final class AppModel implements AutoCloseable {
         return looping;
     }
 
-    /// What is being done, empty when nothing is.
-    public StringProperty work() {
-        return work;
-    }
-
-    public DoubleProperty workShare() {
-        return workShare;
+    /// What is being done beside the window.
+    public Background background() {
+        return background;
     }
 
     /// What went wrong, the newest last.
@@ -209,28 +189,12 @@ public final class AppModel implements AutoCloseable {
     private void derive() {
         stale.set(true);
         stopped.set(false);
-        begin();
-        whenDone(
+        background.begin();
+        background.whenDone(
                 "working out the newest settings",
-                engine.want(session(), progress()),
-                this::arrived);
-    }
-
-    private Progress progress() {
-        return new Progress() {
-            @Override
-            public void report(String what, double share) {
-                Platform.runLater(() -> {
-                    work.set(share >= 1 ? "" : what);
-                    workShare.set(share);
-                });
-            }
-
-            @Override
-            public boolean cancelled() {
-                return cancelled;
-            }
-        };
+                engine.want(session(), background.progress()),
+                this::arrived,
+                () -> stopped.set(stale.get()));
     }
 
     private void arrived(Derived next) {
@@ -238,11 +202,12 @@ public final class AppModel implements AutoCloseable {
         derived.set(next);
         stale.set(!next.session().equals(session()));
         if (!stale.get()) {
-            work.set("");
-            whenDone(
+            background.work().set("");
+            background.whenDone(
                     "listening for voices that comb",
                     engine.listenForCombing(next),
-                    found -> combing.set(List.copyOf(found)));
+                    found -> combing.set(List.copyOf(found)),
+                    () -> combing.set(List.of()));
         }
         for (ZelvanProblem problem : next.problems()) {
             say(problem.getMessage());
@@ -254,51 +219,9 @@ public final class AppModel implements AutoCloseable {
         }
     }
 
-    /// Takes what was done in the background to the window's thread.
-    private <T> void whenDone(String doing, CompletableFuture<T> done, Consumer<T> arrived) {
-        var unused =
-                done.whenCompleteAsync(
-                        (result, problem) -> {
-                            if (problem == null) {
-                                arrived.accept(result);
-                            } else {
-                                failed(doing, problem);
-                            }
-                        },
-                        Platform::runLater);
-    }
-
-    private void failed(String doing, Throwable problem) {
-        Throwable cause = problem instanceof CompletionException ? problem.getCause() : problem;
-        if (cause instanceof CancellationException) {
-            if (cancelled) {
-                work.set("");
-            }
-            return;
-        }
-        LOG.error("Failed while {}", doing, cause);
-        work.set("");
-        stopped.set(stale.get());
-        say(
-                "Something went wrong while "
-                        + doing
-                        + " ("
-                        + cause
-                        + "). The session is kept as it is; any change tries again.");
-    }
-
-    /// Begins something that can be cancelled.
-    void begin() {
-        cancelled = false;
-    }
-
-    boolean isCancelled() {
-        return cancelled;
-    }
-
     /// Gives up what is being done in the background.
     public void cancel() {
-        cancelled = true;
+        background.cancel();
         stopped.set(stale.get());
     }
 

@@ -149,15 +149,15 @@ public final class Documents {
                                     m.locked().orElseThrow(),
                                     m.timing().map().isIdentity())));
         }
-        model.work().set("Printing " + jobs.size() + " voices");
-        model.begin();
+        model.background().work().set("Printing " + jobs.size() + " voices");
+        model.background().begin();
         Thread.ofVirtual().name("zelvan-print").start(() -> printNow(jobs, folder));
     }
 
     private void printNow(List<VoicePrinter.Job> jobs, Path folder) {
         String message;
         try {
-            List<Path> printed = VoicePrinter.print(jobs, folder, model::isCancelled);
+            List<Path> printed = VoicePrinter.print(jobs, folder, model.background()::isCancelled);
             message = "Printed " + printed.size() + " voices to " + folder;
         } catch (ZelvanProblem e) {
             message = e.getMessage();
@@ -166,7 +166,7 @@ public final class Documents {
         }
         String said = message;
         Platform.runLater(() -> {
-            model.work().set("");
+            model.background().work().set("");
             model.say(said);
         });
     }

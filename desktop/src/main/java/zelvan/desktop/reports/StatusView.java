@@ -56,7 +56,7 @@ public final class StatusView {
         state.setId("state");
         progress.setId("progress");
         progress.setPrefWidth(140);
-        progress.progressProperty().bind(model.workShare());
+        progress.progressProperty().bind(model.background().share());
         cancel.setId("cancel");
         cancel.setOnAction(e -> model.cancel());
         history.setId("history");
@@ -80,7 +80,7 @@ public final class StatusView {
         model.combing().subscribe(ignored -> refresh());
         model.stale().subscribe(ignored -> refresh());
         model.stopped().subscribe(ignored -> refresh());
-        model.work().subscribe(ignored -> refresh());
+        model.background().work().subscribe(ignored -> refresh());
         model.history().subscribe(ignored -> refresh());
         model.messages().addListener((ListChangeListener<String>) change -> refreshMessages());
         refreshMessages();
@@ -102,12 +102,12 @@ public final class StatusView {
         combing.setText(alike == 1 ? "1 phrase combs" : alike + " phrases comb");
         combing.setVisible(alike > 0);
         combing.setManaged(alike > 0);
-        boolean working = !model.work().get().isEmpty();
+        boolean working = !model.background().work().get().isEmpty();
         progress.setVisible(working);
         progress.setManaged(working);
         cancel.setVisible(working);
         cancel.setManaged(working);
-        state.setText(working ? model.work().get() : idleState());
+        state.setText(working ? model.background().work().get() : idleState());
         history.setText(
                 model.history().get().undoTitle().map(t -> "Undo: " + t).orElse("nothing to undo"));
     }
