@@ -1,6 +1,7 @@
 package zelvan.render;
 
 import java.util.Arrays;
+import java.util.List;
 
 /// What is played when, in one stretch: marks in the output, each tied to a frame of the source.
 ///
@@ -11,14 +12,14 @@ final class Splices implements Stretch {
     private final float[][] channels;
     private final long[] output;
     private final long[] shift;
-    private final boolean[] equalPower;
+    private final List<Boolean> equalPower;
 
     /// @param channels the voice as recorded
     /// @param output frames, strictly increasing
     /// @param shift source frame minus output frame at each mark
     /// @param equalPower whether the fade towards a mark keeps power (noise) rather than amplitude
     ///   (voice)
-    Splices(float[][] channels, long[] output, long[] shift, boolean[] equalPower) {
+    Splices(float[][] channels, long[] output, long[] shift, List<Boolean> equalPower) {
         this.channels = channels;
         this.output = output;
         this.shift = shift;
@@ -51,7 +52,7 @@ final class Splices implements Stretch {
             double turn = Math.PI * (n - output[mark]) / span;
             double rising = 0.5 - 0.5 * Math.cos(turn);
             double falling = 1 - rising;
-            if (equalPower[mark + 1]) {
+            if (equalPower.get(mark + 1)) {
                 rising = Math.sin(0.5 * turn);
                 falling = Math.cos(0.5 * turn);
             }

@@ -224,26 +224,6 @@ class VoiceRendererTest {
         }
     }
 
-    /// The singer's own pulses: epochs come once for each of them, at a steady distance.
-    @Test
-    void epochsFollowTheSingersPulses() {
-        double[] pulses = Takes.LEAD.sung().pulseSeconds();
-        int matched = 0;
-        int total = 0;
-        for (int run = 0; run < EPOCHS.runs(); run++) {
-            double[] marks = EPOCHS.marks(run);
-            for (int i = 2; i < marks.length - 2; i++) {
-                double from = marks[i] / Takes.RATE_HERTZ;
-                double to = marks[i + 1] / Takes.RATE_HERTZ;
-                long between = Arrays.stream(pulses).filter(p -> p >= from && p < to).count();
-                total++;
-                matched += between == 1 ? 1 : 0;
-            }
-        }
-        assertThat(total).isGreaterThan(1500);
-        assertThat((double) matched / total).isGreaterThan(0.95);
-    }
-
     @Test
     void aSourceOfAnotherRateIsTheSameSoundAtThatRate() {
         VoiceSource source = ResampledSource.at(44_100, new RawSource(SOUND));

@@ -93,14 +93,15 @@ public final class QualityBench {
                         StretchingLibrary.run(sung, tried.stretch(), tried.cents(), folder);
                 if (made.isPresent()) {
                     librarySeconds += made.get().seconds();
-                    theirs = Optional.of(score(made.get().sound(), truth, performance, tried));
+                    theirs =
+                            Optional.of(score(made.get().sound(), sung, tried, performance, truth));
                 }
             }
             Result result =
                     new Result(
                             tried,
-                            score(other.sound(), truth, performance, tried),
-                            score(ours, truth, performance, tried),
+                            score(other.sound(), sung, tried, performance, truth),
+                            score(ours, sung, tried, performance, truth),
                             theirs);
             print(result);
             byRegime.computeIfAbsent(tried.regime(), r -> new ArrayList<>()).add(result);
@@ -130,12 +131,14 @@ public final class QualityBench {
     }
 
     private static Score score(
-            Sound sound, VoiceSynthesizer.Take truth, Performance performance, Case tried) {
+            Sound sound,
+            Sound sung,
+            Case tried,
+            Performance performance,
+            VoiceSynthesizer.Take truth) {
         double[] moments =
-                performance.moments().stream()
-                        .mapToDouble(m -> tried.changes().time().outputSecondsAt(m.seconds()))
-                        .toArray();
-        return Score.of(sound, truth, moments, truth.burstSeconds());
+                performance.moments().stream().mapToDouble(Performance.Moment::seconds).toArray();
+        return Score.of(sound, sung, tried.changes().time(), moments, truth);
     }
 
     private void print(Result result) {

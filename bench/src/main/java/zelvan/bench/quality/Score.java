@@ -8,6 +8,7 @@ import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
 import zelvan.dsp.Percentile;
 import zelvan.singers.VoiceSynthesizer;
+import zelvan.timing.TimeMap;
 import zelvan.units.Pitch;
 
 /// How far a sound is from what it should be.
@@ -17,7 +18,7 @@ import zelvan.units.Pitch;
 /// @param harmonicsLossDecibels harmonics-to-noise ratio of the truth less the sound's, median (P.
 ///   Boersma 1993)
 /// @param onsetLossDecibels how much less the level rises within 5 ms at its sharpest, at plosives
-/// @param landmarkMillis how far the moments are off, median
+/// @param landmarkMillis how far the moments are from where the map asks for them, median
 /// @param landmarkWorstMillis the same, 90th percentile
 /// @param cents how far the pitch is off, median
 /// @param centsWorst the same, 90th percentile
@@ -50,14 +51,16 @@ record Score(
         return "   MCD dB   env dB   HNR dB onset dB  mark ms  mark 90    cents cents 90";
     }
 
+    /// @param sung the voice before anything was done to it
+    /// @param map when each of its moments should sound
+    /// @param momentSeconds when its consonants and vowels begin and end
     /// @param truth what should have come out
-    /// @param momentSeconds when consonants and vowels begin and end in the truth
-    /// @param burstSeconds when plosives open in the truth
     static Score of(
             Sound sound,
-            VoiceSynthesizer.Take truth,
+            Sound sung,
+            TimeMap map,
             double[] momentSeconds,
-            double[] burstSeconds) {
+            VoiceSynthesizer.Take truth) {
         Spectra ours = new Spectra(sound);
         Spectra wanted = new Spectra(truth.sound());
         int frames = Math.min(ours.frames(), wanted.frames());
@@ -79,11 +82,11 @@ record Score(
         }
         double[] landmarks =
                 Arrays.stream(momentSeconds)
-                        .map(t -> 1000 * Math.abs(Envelopes.lagSeconds(sound, truth.sound(), t)))
+                        .map(t -> 1000 * Math.abs(Envelopes.lagSeconds(sound, sung, map, t)))
                         .filter(Double::isFinite)
                         .toArray();
         double[] onsets =
-                Arrays.stream(burstSeconds)
+                Arrays.stream(truth.burstSeconds())
                         .map(t ->
                                 Envelopes.sharpestRise(truth.sound(), t)
                                         - Envelopes.sharpestRise(sound, t))

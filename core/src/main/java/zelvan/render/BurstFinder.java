@@ -1,0 +1,63 @@
+package zelvan.render;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/// Finds where sound without pitch begins all of a sudden: plosives, clicks of the tongue.
+final class BurstFinder {
+    private static final double HOP_SECONDS = 0.001;
+
+    /// Between the levels that are compared.
+    private static final int RISE_HOPS = 3;
+
+    private static final double RISE_DECIBELS = 12;
+    private static final double QUIETEST_DECIBELS = -65;
+
+    /// Bursts are further apart.
+    private static final int APART_HOPS = 15;
+
+    private final float[] samples;
+    private final int hop;
+
+    BurstFinder(float[] samples, int sampleRateHertz) {
+        this.samples = samples;
+        this.hop = Math.max(1, (int) Math.round(HOP_SECONDS * sampleRateHertz));
+    }
+
+    /// The frames at which bursts open between two frames, increasing.
+    List<Long> between(long from, long to) {
+        long first = Math.max(0, from);
+        int hops = (int) Math.max(0, (Math.min(to, samples.length) - first) / hop);
+        double[] levels = new double[hops];
+        for (int h = 0; h < hops; h++) {
+            levels[h] = level((int) (first + (long) h * hop));
+        }
+        List<Long> bursts = new ArrayList<>();
+        int last = -APART_HOPS;
+        for (int h = RISE_HOPS; h < hops; h++) {
+            boolean sudden = rise(levels, h) >= RISE_DECIBELS;
+            boolean steepest =
+                    rise(levels, h) >= rise(levels, h - 1)
+                            && (h + 1 == hops || rise(levels, h) > rise(levels, h + 1));
+            if (sudden && steepest && h - last >= APART_HOPS) {
+                bursts.add(first + (long) (h - RISE_HOPS / 2) * hop);
+                last = h;
+            }
+        }
+        return bursts;
+    }
+
+    private static double rise(double[] levels, int at) {
+        return at < RISE_HOPS ? 0 : levels[at] - levels[at - RISE_HOPS];
+    }
+
+    /// Of the difference of neighbours: what is high counts more, as in consonants.
+    private double level(int start) {
+        double sum = 0;
+        for (int i = Math.max(1, start); i < start + hop; i++) {
+            double x = samples[i] - samples[i - 1];
+            sum += x * x;
+        }
+        return Math.max(QUIETEST_DECIBELS, 10 * Math.log10(sum / hop + 1e-12));
+    }
+}

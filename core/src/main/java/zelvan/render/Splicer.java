@@ -1,0 +1,139 @@
+package zelvan.render;
+
+import java.util.ArrayList;
+import java.util.List;
+import zelvan.timing.TimeMap;
+
+/// Plans sound without pitch whose time changes.
+///
+/// How it works: the sound proceeds in short steps, each continued as it is as long as possible,
+/// then from the place near the wanted one that resembles it most. Bursts are kept whole: some
+/// milliseconds around each are copied as they are, exactly where the map wants them.
+///
+/// **Source:** W. Verhelst & M. Roelands, *An overlap-add technique based on waveform similarity
+/// (WSOLA) for high quality time-scale modification of speech* (1993).
+final class Splicer {
+    private static final double STEP_SECONDS = 0.004;
+    private static final double SEARCH_SECONDS = 0.0005;
+
+    /// Sound is continued as it is until it is off by this much.
+    private static final double TOLERANCE_SECONDS = 0.0005;
+
+    private static final double BEFORE_BURST_SECONDS = 0.002;
+    private static final double AFTER_BURST_SECONDS = 0.008;
+
+    /// Two pieces of noise that resemble each other less are faded with equal power.
+    private static final double ALIKE = 0.5;
+
+    private static final int SEARCH_STRIDE = 3;
+
+    private final float[][] channels;
+    private final float[] samples;
+    private final TimeMap map;
+    private final int rate;
+    private final BurstFinder bursts;
+
+    /// @param samples of all channels together
+    Splicer(float[][] channels, float[] samples, TimeMap map, int sampleRateHertz) {
+        this.channels = channels;
+        this.samples = samples;
+        this.map = map;
+        this.rate = sampleRateHertz;
+        this.bursts = new BurstFinder(samples, sampleRateHertz);
+    }
+
+    /// When the fade ends from what sounded before to the source shifted by so much.
+    private record Mark(long output, long shift, boolean equalPower) {
+        long source() {
+            return output + shift;
+        }
+    }
+
+    Splices between(Pin a, Pin b) {
+        List<Mark> marks = new ArrayList<>();
+        marks.add(new Mark(a.output(), a.shift(), false));
+        for (long burst : bursts.between(a.source(), b.source())) {
+            long shift = burst - Math.round(map.outputSecondsAt((double) burst / rate) * rate);
+            Mark begin = new Mark(burst - frames(BEFORE_BURST_SECONDS) - shift, shift, true);
+            Mark end = new Mark(burst + frames(AFTER_BURST_SECONDS) - shift, shift, false);
+            if (hasRoom(marks.getLast(), begin) && hasRoom(end, b)) {
+                walkTo(begin, marks);
+                marks.add(end);
+            }
+        }
+        walkTo(new Mark(b.output(), b.shift(), true), marks);
+        return new Splices(
+                channels,
+                marks.stream().mapToLong(Mark::output).toArray(),
+                marks.stream().mapToLong(Mark::shift).toArray(),
+                marks.stream().map(Mark::equalPower).toList());
+    }
+
+    private boolean hasRoom(Mark before, Mark after) {
+        long least = frames(BEFORE_BURST_SECONDS);
+        return after.output - before.output >= least && after.source() - before.source() >= 0;
+    }
+
+    private boolean hasRoom(Mark before, Pin after) {
+        return hasRoom(before, new Mark(after.output(), after.shift(), false));
+    }
+
+    private int frames(double seconds) {
+        return Math.max(1, (int) (seconds * rate));
+    }
+
+    /// Step after step, from the last mark to a given one.
+    private void walkTo(Mark goal, List<Mark> marks) {
+        int step = frames(STEP_SECONDS);
+        long output = marks.getLast().output;
+        long source = marks.getLast().source();
+        while (output + 2L * step < goal.output) {
+            output += step;
+            source += step;
+            double wanted = map.sourceSecondsAt((double) output / rate) * rate;
+            boolean noise = false;
+            if (Math.abs(wanted - source) > TOLERANCE_SECONDS * rate) {
+                long natural = source;
+                source = mostSimilar(natural, Math.round(wanted), step);
+                noise = likeness(natural, source, step, 1) < ALIKE;
+            }
+            marks.add(new Mark(output, source - output, noise));
+        }
+        marks.add(goal);
+    }
+
+    private long mostSimilar(long natural, long wanted, int length) {
+        int radius = frames(SEARCH_SECONDS);
+        long best = wanted;
+        double most = Double.NEGATIVE_INFINITY;
+        for (long candidate = wanted - radius;
+                candidate <= wanted + radius;
+                candidate += SEARCH_STRIDE) {
+            double alike = likeness(natural, candidate, length, SEARCH_STRIDE);
+            if (alike > most) {
+                most = alike;
+                best = candidate;
+            }
+        }
+        return best;
+    }
+
+    /// Normalised correlation of the steps that end at two frames, −1 to 1.
+    private double likeness(long a, long b, int length, int stride) {
+        long low = Math.min(a, b) - length;
+        if (low < 0 || Math.max(a, b) > samples.length) {
+            return 0;
+        }
+        double product = 0;
+        double powerA = 1e-12;
+        double powerB = 1e-12;
+        for (int i = -length; i < 0; i += stride) {
+            double x = samples[(int) (a + i)];
+            double y = samples[(int) (b + i)];
+            product += x * y;
+            powerA += x * x;
+            powerB += y * y;
+        }
+        return product / Math.sqrt(powerA * powerB);
+    }
+}
