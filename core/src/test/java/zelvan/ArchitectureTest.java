@@ -39,8 +39,8 @@ class ArchitectureTest {
         "measure, align timing analysis dsp units",
         "session, align timing units",
         "play, render audio units",
-        "exchange, session measure render audio align timing tuning analysis units",
-        "engine, session measure render audio align timing tuning analysis dsp units"
+        "exchange, engine play session measure render audio align timing tuning analysis units",
+        "engine, play session measure render audio align timing tuning analysis dsp units"
     })
     void roomsKnowOnlyWhatTheyMay(String room, String mayKnow) {
         String[] allowed =

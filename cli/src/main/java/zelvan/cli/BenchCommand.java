@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Random;
 import java.util.concurrent.Callable;
+import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -27,8 +28,13 @@ import zelvan.engine.AnalysisStore;
 import zelvan.engine.Derived;
 import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
+import zelvan.engine.Listening;
 import zelvan.engine.Progress;
 import zelvan.exchange.VoiceFolder;
+import zelvan.play.Fill;
+import zelvan.play.Player;
+import zelvan.play.SimulatedOutput;
+import zelvan.play.Version;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
@@ -49,6 +55,7 @@ import zelvan.timing.TimingSettings;
 final class BenchCommand implements Callable<Integer> {
     private static final int CHANGES = 21;
     private static final int DRAGS = 40;
+    private static final int PLAYED_RATE_HERTZ = 48_000;
 
     @Option(
             names = "--voices",
@@ -58,6 +65,12 @@ final class BenchCommand implements Callable<Integer> {
 
     @Option(names = "--minutes", paramLabel = "M", description = "How long each of them is (4).")
     private double minutes = 4;
+
+    @Option(
+            names = "--play-seconds",
+            paramLabel = "S",
+            description = "How long they are played together (120).")
+    private double playSeconds = 120;
 
     @Spec private CommandSpec spec = CommandSpec.create();
 
@@ -153,6 +166,7 @@ final class BenchCommand implements Callable<Integer> {
                     Percentile.median(changes), Percentile.of(changes, 90), changes[0]);
             matching(derived);
             drags(engine, derived);
+            playing(derived);
             start = System.nanoTime();
             double rendered = renderAll(derived);
             say(
@@ -207,6 +221,31 @@ final class BenchCommand implements Callable<Integer> {
         say(
                 "  a bead dragged              %8.1f ms  (90th percentile %.1f ms, longest %.1f)",
                 Percentile.median(millis), Percentile.of(millis, 90), Percentile.of(millis, 100));
+    }
+
+    /// Plays everything to an output that keeps time, and tells how near it came to running dry.
+    private void playing(Derived derived) {
+        SimulatedOutput output = new SimulatedOutput(PLAYED_RATE_HERTZ);
+        try (Player player = new Player(output)) {
+            player.program(
+                    new Listening(PLAYED_RATE_HERTZ, 1)
+                            .program(derived.session(), derived, Version.LOCKED));
+            player.play();
+            long end = System.nanoTime() + (long) (playSeconds * 1e9);
+            while (System.nanoTime() < end) {
+                LockSupport.parkNanos(10_000_000);
+            }
+            Fill fill = player.fill();
+            say(
+                    "  playing all for %.0f s       %8d drop-outs; worst fill of the card's buffer %d of %d frames, %d of %d blocks mixed ahead",
+                    playSeconds,
+                    fill.dropouts(),
+                    fill.leastBufferedFrames(),
+                    output.bufferFrames(),
+                    fill.leastQueuedBlocks(),
+                    Fill.MOST_QUEUED_BLOCKS);
+            say("  from a change to the ear    %8.1f ms at most", 1000 * player.latencySeconds());
+        }
     }
 
     private static double renderAll(Derived derived) {

@@ -1,16 +1,20 @@
 package zelvan.cli;
 
+import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
+import zelvan.audio.SoundFormat;
 import zelvan.engine.AnalysisStore;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.Progress;
+import zelvan.exchange.MixPrinter;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.SessionFile;
 
@@ -25,14 +29,42 @@ final class PrintCommand implements Callable<Integer> {
     @Option(names = "--out", required = true, paramLabel = "DIR")
     private Path out = Path.of(".");
 
+    @Option(
+            names = "--format",
+            paramLabel = "recorded|wav16|wav24|wav32f",
+            description = "What the files are kept as (recorded; the mix: wav24).")
+    private Format format = Format.RECORDED;
+
+    @Option(names = "--mix", description = "Print a mix of what is heard, too.")
+    private boolean mix;
+
     @Spec private CommandSpec spec = CommandSpec.create();
+
+    private enum Format {
+        RECORDED(Optional.empty()),
+        WAV16(Optional.of(SoundFormat.WAV_16)),
+        WAV24(Optional.of(SoundFormat.WAV_24)),
+        WAV32F(Optional.of(SoundFormat.WAV_FLOAT));
+
+        private final Optional<SoundFormat> kept;
+
+        Format(Optional<SoundFormat> kept) {
+            this.kept = kept;
+        }
+    }
 
     @Override
     public Integer call() throws ZelvanProblem {
         try (Engine engine = new Engine(AnalysisStore.ofUser())) {
             Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
             Printing.failOnProblems(derived);
-            Printing.print(derived, out).forEach(spec.commandLine().getOut()::println);
+            PrintWriter say = spec.commandLine().getOut();
+            Printing.print(derived, out, format.kept).forEach(say::println);
+            if (mix) {
+                MixPrinter.Printed printed =
+                        MixPrinter.print(derived, out, format.kept, Progress.NONE);
+                say.println(printed.file() + printed.levelText());
+            }
         }
         return 0;
     }

@@ -4,8 +4,11 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import zelvan.audio.SoundFormat;
 import zelvan.engine.Derived;
 import zelvan.engine.DerivedVoice;
+import zelvan.engine.Progress;
 import zelvan.exchange.LockReport;
 import zelvan.exchange.VoicePrinter;
 import zelvan.problem.ZelvanProblem;
@@ -23,22 +26,11 @@ final class Printing {
     }
 
     /// Prints every voice that follows the guide, and the guide if it is corrected.
-    static List<Path> print(Derived derived, Path folder) throws ZelvanProblem {
-        return VoicePrinter.print(jobs(derived), folder, () -> false);
-    }
-
-    private static List<VoicePrinter.Job> jobs(Derived derived) {
-        List<VoicePrinter.Job> jobs = new ArrayList<>();
-        for (Voice voice : derived.printable()) {
-            DerivedVoice made = derived.voice(voice.id()).orElseThrow();
-            jobs.add(
-                    new VoicePrinter.Job(
-                            Path.of(voice.audio().path()),
-                            made.file().orElseThrow().format(),
-                            made.locked().orElseThrow(),
-                            made.timing().map().isIdentity()));
-        }
-        return jobs;
+    ///
+    /// @param format of the files; empty for as recorded
+    static List<Path> print(Derived derived, Path folder, Optional<SoundFormat> format)
+            throws ZelvanProblem {
+        return VoicePrinter.print(VoicePrinter.jobs(derived), folder, format, Progress.NONE);
     }
 
     /// @param printed the printed files, in the order of [Derived#printable]; empty if none were

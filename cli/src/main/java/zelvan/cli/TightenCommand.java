@@ -132,7 +132,7 @@ final class TightenCommand implements Callable<Integer> {
         try (Engine engine = new Engine(AnalysisStore.ofUser())) {
             Derived derived = engine.derive(session, Progress.NONE);
             Printing.failOnProblems(derived);
-            List<Path> printed = Printing.print(derived, out);
+            List<Path> printed = Printing.print(derived, out, Optional.empty());
             if (report.isPresent()) {
                 Printing.writeJson(derived, printed, report.get());
             }

@@ -6,6 +6,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
 import zelvan.measure.LockMap;
 import zelvan.problem.ZelvanProblem;
+import zelvan.render.VoiceSound;
 import zelvan.render.VoiceSource;
 import zelvan.timing.TimingResult;
 
@@ -17,6 +18,7 @@ import zelvan.timing.TimingResult;
 /// @param analysis what is heard in it; empty for the bed
 /// @param alignment with the guide; [Alignment#NONE] for guide and bed
 /// @param timing when each of its moments sounds
+/// @param sound what can be made to sound otherwise; empty for the bed
 /// @param raw as recorded
 /// @param locked as edited; the same as `raw` where nothing is edited
 /// @param lock its figures
@@ -27,6 +29,7 @@ public record DerivedVoice(
         Optional<VoiceAnalysis> analysis,
         Alignment alignment,
         TimingResult timing,
+        Optional<VoiceSound> sound,
         Optional<VoiceSource> raw,
         Optional<VoiceSource> locked,
         LockMap lock,

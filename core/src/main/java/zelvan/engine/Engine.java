@@ -15,10 +15,14 @@ import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
+import java.util.function.Function;
 import zelvan.measure.Combing;
+import zelvan.play.LoudnessMatch;
+import zelvan.play.Program;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
+import zelvan.units.TimeSpan;
 
 /// Derives everything from a session, remembering what it has derived before.
 ///
@@ -32,7 +36,8 @@ public final class Engine implements AutoCloseable {
     private final ExecutorService workers;
     private final ExecutorService conductor;
     private final ExecutorService listener;
-    private final AtomicLong listening = new AtomicLong();
+    private final AtomicLong combing = new AtomicLong();
+    private final AtomicLong loudness = new AtomicLong();
     private final Map<String, VoiceChain> chains = new HashMap<>();
     private volatile Session wanted = Session.EMPTY;
 
@@ -160,11 +165,26 @@ public final class Engine implements AutoCloseable {
     ///
     /// @return completed as [#want]'s
     public CompletableFuture<List<Combing>> listenForCombing(Derived derived) {
-        long asked = listening.incrementAndGet();
-        BooleanSupplier cancelled = () -> listening.get() != asked;
+        return listen(combing, cancelled -> new PhaseGuard(derived, cancelled).listen());
+    }
+
+    /// Listens in the background to how loud the two versions are; see [LoudnessMatch]. What was
+    /// asked for before and is not done yet is dropped.
+    ///
+    /// @return the raw version's factor; completed as [#want]'s
+    public CompletableFuture<Double> listenForLoudness(
+            Program program, int sampleRateHertz, TimeSpan span) {
+        return listen(
+                loudness,
+                cancelled -> LoudnessMatch.rawGain(program, sampleRateHertz, span, cancelled));
+    }
+
+    private <T> CompletableFuture<T> listen(AtomicLong asked, Function<BooleanSupplier, T> work) {
+        long mine = asked.incrementAndGet();
+        BooleanSupplier cancelled = () -> asked.get() != mine;
         return CompletableFuture.supplyAsync(
                 () -> {
-                    List<Combing> found = new PhaseGuard(derived, cancelled).listen();
+                    T found = work.apply(cancelled);
                     if (cancelled.getAsBoolean()) {
                         throw new CancellationException("something newer is listened to");
                     }
@@ -204,7 +224,8 @@ public final class Engine implements AutoCloseable {
     @Override
     public void close() {
         conductor.shutdownNow();
-        listening.incrementAndGet();
+        combing.incrementAndGet();
+        loudness.incrementAndGet();
         listener.shutdownNow();
         workers.shutdownNow();
     }

@@ -23,10 +23,8 @@ import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.Changes;
-import zelvan.render.EpochFinder;
-import zelvan.render.Epochs;
 import zelvan.render.RawSource;
-import zelvan.render.VoiceRenderer;
+import zelvan.render.VoiceSound;
 import zelvan.render.VoiceSource;
 import zelvan.session.GuideTiming;
 import zelvan.session.PhraseDeparture;
@@ -100,7 +98,7 @@ final class VoiceChain {
     private Optional<SoundFile> file = Optional.empty();
     private Optional<VoiceAnalysis> analysis = Optional.empty();
     private Optional<TimeMapper> mapper = Optional.empty();
-    private Optional<Epochs> epochs = Optional.empty();
+    private Optional<VoiceSound> sound = Optional.empty();
     private Optional<double[]> onsets = Optional.empty();
     private Optional<ZelvanProblem> problem = Optional.empty();
     private boolean loaded;
@@ -292,6 +290,7 @@ final class VoiceChain {
                 analysis,
                 Alignment.NONE,
                 UNMOVED,
+                sound(),
                 raw,
                 raw,
                 LockMap.EMPTY,
@@ -310,13 +309,14 @@ final class VoiceChain {
                         ? raw.orElseThrow()
                         : renderer.get(
                                 timed.map(),
-                                () -> rendered(file.orElseThrow(), heard, timed.map()));
+                                () -> sound().orElseThrow().along(Changes.of(timed.map())));
         return new DerivedVoice(
                 voice.id(),
                 file,
                 analysis,
                 matched,
                 timed,
+                sound(),
                 raw,
                 Optional.of(locked),
                 measured,
@@ -330,10 +330,10 @@ final class VoiceChain {
         return mapper.get();
     }
 
-    private VoiceSource rendered(SoundFile own, VoiceAnalysis heard, TimeMap map) {
-        if (epochs.isEmpty()) {
-            epochs = Optional.of(new EpochFinder().find(own.sound(), heard.pitch()));
+    private Optional<VoiceSound> sound() {
+        if (sound.isEmpty() && file.isPresent() && analysis.isPresent()) {
+            sound = Optional.of(new VoiceSound(file.get().sound(), analysis.get().pitch()));
         }
-        return new VoiceRenderer(own.sound(), epochs.get(), Changes.of(map));
+        return sound;
     }
 }

@@ -6,75 +6,149 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
-import java.util.function.BooleanSupplier;
 import zelvan.audio.AudioFileProblem;
+import zelvan.audio.BroadcastStamp;
 import zelvan.audio.Sound;
+import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.engine.Derived;
+import zelvan.engine.DerivedVoice;
+import zelvan.engine.Progress;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.VoiceSource;
+import zelvan.session.Voice;
 
-/// Writes edited voices to files that drop back into the session they came from: same name, same
-/// format, all with the same start and length.
+/// Writes edited voices to files that drop back into the session they came from: same name, all
+/// with the same start and length, and stamped with the guide's place in its song. Each file is
+/// written beside its place and moved there when it is whole.
 public final class VoicePrinter {
+    private static final int BLOCK_FRAMES = 1 << 16;
+
     /// One voice to be printed.
     ///
+    /// @param name of the voice
     /// @param original its file as recorded; never written to
-    /// @param format of that file
+    /// @param recorded format of that file
     /// @param source what is printed
     /// @param unchanged whether the source is the recording itself; it is then copied without any
     ///   loss
-    public record Job(Path original, SoundFormat format, VoiceSource source, boolean unchanged) {}
+    /// @param startSeconds where the session begins on its song's clock
+    public record Job(
+            String name,
+            Path original,
+            SoundFormat recorded,
+            VoiceSource source,
+            boolean unchanged,
+            double startSeconds) {
+        double seconds() {
+            return (double) source.frames() / source.sampleRateHertz();
+        }
+    }
 
     private VoicePrinter() {}
 
+    /// What is printed of a session: every voice that follows the guide, and the guide if it is
+    /// corrected. Voices whose file could not be read are left out.
+    public static List<Job> jobs(Derived derived) {
+        double start =
+                derived.session()
+                        .guide()
+                        .flatMap(g -> derived.voice(g.id()))
+                        .flatMap(DerivedVoice::file)
+                        .map(SoundFile::startSeconds)
+                        .orElse(0.0);
+        List<Job> jobs = new ArrayList<>();
+        for (Voice voice : derived.printable()) {
+            DerivedVoice made = derived.voice(voice.id()).orElseThrow();
+            if (made.file().isPresent()) {
+                jobs.add(
+                        new Job(
+                                voice.name(),
+                                Path.of(voice.audio().path()),
+                                made.file().get().format(),
+                                made.locked().orElseThrow(),
+                                made.timing().map().isIdentity(),
+                                start));
+            }
+        }
+        return jobs;
+    }
+
     /// Prints all voices into a folder.
     ///
-    /// @param cancelled asked before each voice
+    /// @param format of the printed files; each as it was recorded if empty
+    /// @param progress is told how far it is, and asked whether to go on
     /// @return the files, in the order of the jobs
     /// @throws ZelvanProblem if a printed file would replace an original, or the folder cannot be
     ///   written
     /// @throws CancellationException if it was cancelled; what was printed before is complete
-    public static List<Path> print(List<Job> jobs, Path folder, BooleanSupplier cancelled)
+    public static List<Path> print(
+            List<Job> jobs, Path folder, Optional<SoundFormat> format, Progress progress)
             throws ZelvanProblem {
-        double seconds = 0;
-        for (Job job : jobs) {
-            seconds =
-                    Math.max(
-                            seconds,
-                            (double) job.source().frames() / job.source().sampleRateHertz());
-        }
-        List<Path> targets = targets(jobs, folder);
+        double seconds = jobs.stream().mapToDouble(Job::seconds).max().orElse(0);
+        List<Path> targets = targets(jobs, folder, format);
         for (int i = 0; i < jobs.size(); i++) {
-            if (cancelled.getAsBoolean()) {
-                throw new CancellationException("printing was cancelled");
-            }
             Job job = jobs.get(i);
+            double before = (double) i / jobs.size();
+            double share = 1.0 / jobs.size();
+            Step step = new Step(progress, "Printing " + job.name, before, share);
             long frames = (long) Math.ceil(seconds * job.source().sampleRateHertz() - 1e-6);
-            print(job, targets.get(i), frames);
+            print(job, targets.get(i), format.orElse(job.recorded), frames, step);
         }
+        progress.report("Printing", 1);
         return targets;
     }
 
-    private static void print(Job job, Path target, long frames) throws AudioFileProblem {
-        boolean copied = job.unchanged() && SoundFiles.copySamples(job.original(), target, frames);
-        if (!copied) {
-            SoundFiles.write(target, rendered(job.source(), frames), job.format());
+    /// Part of the work, and how far it is.
+    record Step(Progress progress, String what, double before, double share) {
+        /// @param done of this part, 0 to 1
+        void reached(double done) {
+            if (progress.cancelled()) {
+                throw new CancellationException("printing was cancelled");
+            }
+            progress.report(what, before + done * share);
         }
     }
 
-    private static Sound rendered(VoiceSource source, long frames) {
+    private static void print(Job job, Path target, SoundFormat format, long frames, Step step)
+            throws AudioFileProblem {
+        step.reached(0);
+        Optional<BroadcastStamp> stamp =
+                Optional.of(
+                        BroadcastStamp.of(
+                                job.original,
+                                job.name,
+                                job.startSeconds,
+                                job.source.sampleRateHertz()));
+        boolean copied =
+                job.unchanged
+                        && format.equals(job.recorded)
+                        && SoundFiles.copySamples(job.original, target, frames, stamp);
+        if (!copied) {
+            SoundFiles.write(target, rendered(job.source, frames, step), format, stamp);
+        }
+    }
+
+    private static Sound rendered(VoiceSource source, long frames, Step step) {
         float[][] channels = new float[source.channelCount()][Math.toIntExact(frames)];
-        for (int c = 0; c < channels.length; c++) {
-            source.read(c, 0, channels[c], channels[c].length);
+        float[] block = new float[BLOCK_FRAMES];
+        for (int at = 0; at < frames; at += BLOCK_FRAMES) {
+            int count = (int) Math.min(BLOCK_FRAMES, frames - at);
+            for (int c = 0; c < channels.length; c++) {
+                source.read(c, at, block, count);
+                System.arraycopy(block, 0, channels[c], at, count);
+            }
+            step.reached((double) at / frames);
         }
         return Sound.owning(source.sampleRateHertz(), channels);
     }
 
-    private static List<Path> targets(List<Job> jobs, Path folder) throws ExchangeProblem {
+    private static List<Path> targets(List<Job> jobs, Path folder, Optional<SoundFormat> format)
+            throws ExchangeProblem {
         List<Path> targets = new ArrayList<>();
         for (Job job : jobs) {
-            Path target = freeName(folder, nameFor(job), targets);
+            Path target = freeName(folder, nameFor(job, format.orElse(job.recorded)), targets);
             Optional<Path> replaced =
                     jobs.stream()
                             .map(Job::original)
@@ -91,9 +165,9 @@ public final class VoicePrinter {
         return targets;
     }
 
-    private static String nameFor(Job job) {
+    private static String nameFor(Job job, SoundFormat format) {
         String name = String.valueOf(job.original().getFileName());
-        String wanted = job.format().container().extension();
+        String wanted = format.container().extension();
         int dot = name.lastIndexOf('.');
         String stem = dot > 0 ? name.substring(0, dot) : name;
         String extension = dot > 0 ? name.substring(dot + 1) : "";
@@ -114,7 +188,7 @@ public final class VoicePrinter {
         return target;
     }
 
-    private static boolean isSame(Path a, Path b) {
+    static boolean isSame(Path a, Path b) {
         try {
             return Files.exists(a) && Files.exists(b) && Files.isSameFile(a, b);
         } catch (java.io.IOException e) {

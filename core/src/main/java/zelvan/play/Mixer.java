@@ -1,11 +1,12 @@
 package zelvan.play;
 
+import java.util.Arrays;
 import zelvan.render.VoiceSource;
 
 /// Adds the tracks of a program, block by block. When the program or the place changes, the old one
 /// fades into the new one within a block, so that nothing clicks. Used by one thread.
-final class Mixer {
-    static final int BLOCK_FRAMES = 512;
+public final class Mixer {
+    public static final int BLOCK_FRAMES = 512;
 
     private final float[] scratch = new float[BLOCK_FRAMES];
     private final float[] otherLeft = new float[BLOCK_FRAMES];
@@ -13,11 +14,21 @@ final class Mixer {
     private Program current = Program.SILENCE;
     private long nextFrame;
 
+    /// As if this had been heard up to a frame.
+    ///
+    /// @param frame of the program
+    public void goOnFrom(Program program, long frame) {
+        current = program;
+        nextFrame = frame;
+    }
+
     /// Mixes one block.
     ///
     /// @param program what is to be heard from now on
     /// @param frame from where
-    void mix(Program program, long frame, float[] left, float[] right) {
+    /// @param left receives [#BLOCK_FRAMES] samples
+    /// @param right as many
+    public void mix(Program program, long frame, float[] left, float[] right) {
         render(program, frame, left, right);
         if (program != current || frame != nextFrame) {
             render(current, nextFrame, otherLeft, otherRight);
@@ -32,17 +43,18 @@ final class Mixer {
     }
 
     private void render(Program program, long frame, float[] left, float[] right) {
-        java.util.Arrays.fill(left, 0, BLOCK_FRAMES, 0);
-        java.util.Arrays.fill(right, 0, BLOCK_FRAMES, 0);
+        Arrays.fill(left, 0, BLOCK_FRAMES, 0);
+        Arrays.fill(right, 0, BLOCK_FRAMES, 0);
+        double gain = program.gain();
         for (Program.Track track : program.tracks()) {
             VoiceSource source = track.source(program.version());
             boolean stereo = source.channelCount() > 1;
             source.read(0, frame, scratch, BLOCK_FRAMES);
-            add(left, (float) track.leftGain());
+            add(left, (float) (gain * track.leftGain()));
             if (stereo) {
                 source.read(1, frame, scratch, BLOCK_FRAMES);
             }
-            add(right, (float) track.rightGain());
+            add(right, (float) (gain * track.rightGain()));
         }
     }
 

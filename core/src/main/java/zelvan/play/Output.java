@@ -7,7 +7,10 @@ public interface Output extends AutoCloseable {
 
     int sampleRateHertz();
 
-    /// How much is waiting to be heard when a block has been written, frames.
+    /// How much fits into its buffer.
+    int bufferFrames();
+
+    /// How much is waiting to be heard at this moment, frames.
     int bufferedFrames();
 
     /// Plays a block; waits until there is room for it.
@@ -15,7 +18,8 @@ public interface Output extends AutoCloseable {
     /// @param left samples, 1 is full scale
     /// @param right as many
     /// @param count how many of them
-    void write(float[] left, float[] right, int count);
+    /// @throws OutputLost if it takes no more sound, for good
+    void write(float[] left, float[] right, int count) throws OutputLost;
 
     /// Forgets what is waiting to be heard.
     void flush();

@@ -2,34 +2,72 @@ package zelvan.play;
 
 import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.Supplier;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import zelvan.units.TimeSpan;
 
-/// Plays a program. Playing is pulling: each block is read from the sources at the moment it is
-/// needed, so a new program is heard with the next block.
+/// Plays a program.
 ///
-/// Thread safety: any thread may call it. One thread of its own reads the sources and writes to the
-/// output.
+/// How it works: one thread mixes a few blocks ahead, another hands them to the output and does
+/// nothing else. When something changes, what was mixed ahead is taken back but for two blocks and
+/// mixed anew, so a new program is heard after [#latencySeconds]. Where the output is lost, a
+/// simulated one keeps time until there is one again.
+///
+/// Thread safety: any thread may call it.
 public final class Player implements AutoCloseable {
+    private static final Logger LOG = LoggerFactory.getLogger(Player.class);
     private static final double METER_FALL = 0.9;
+    private static final int SCRUB_BLOCKS = 6;
+    private static final int SCRUB_AHEAD_BLOCKS = 2;
+    private static final long SHORT_NANOS = 500_000;
+    private static final long AGAIN_NANOS = 2_000_000_000L;
+    private static final long STUCK_NANOS = 2_000_000_000L;
 
-    private final Output output;
-    private final Thread thread;
+    private final Supplier<Optional<Output>> again;
+    private final int rate;
+    private final MixQueue queue = new MixQueue();
+    private final Thread mixing;
+    private final Thread sounding;
+    private final Fill fill = new Fill();
+    private volatile Output output;
+    private volatile boolean standIn;
     private volatile Program program = Program.SILENCE;
     private volatile Optional<TimeSpan> loop = Optional.empty();
     private volatile boolean playing;
     private volatile boolean closed;
-    private volatile long requestedFrame = -1;
-    private volatile long frame;
-    private volatile long endFrame = Long.MAX_VALUE;
+    private volatile int change;
+    private volatile double requestedSeconds = Double.NaN;
+    private volatile double scrubSeconds = Double.NaN;
+    private volatile double seconds;
+    private volatile double endSeconds = Double.MAX_VALUE;
     private volatile double peakLeft;
     private volatile double peakRight;
+    private volatile long lastWriteNanos;
 
+    /// Plays to one output, whatever becomes of it.
     public Player(Output output) {
+        this(output, false, Optional::empty);
+    }
+
+    /// @param output where to begin
+    /// @param standIn whether that only stands in for an output that is not there
+    /// @param again looks for the real output; asked from time to time while there is none
+    public Player(Output output, boolean standIn, Supplier<Optional<Output>> again) {
         this.output = output;
-        thread = new Thread(this::run, "zelvan-player");
+        this.standIn = standIn;
+        this.again = again;
+        this.rate = output.sampleRateHertz();
+        mixing = daemon(this::mixAhead, "zelvan-mix");
+        sounding = daemon(this::sound, "zelvan-sound");
+    }
+
+    private static Thread daemon(Runnable work, String name) {
+        Thread thread = new Thread(work, name);
         thread.setDaemon(true);
         thread.setPriority(Thread.MAX_PRIORITY);
         thread.start();
+        return thread;
     }
 
     /// What the output is, for people.
@@ -37,27 +75,47 @@ public final class Player implements AutoCloseable {
         return output.name();
     }
 
-    public int sampleRateHertz() {
-        return output.sampleRateHertz();
+    /// Whether the output only stands in for one that is not there.
+    public boolean standsIn() {
+        return standIn;
     }
 
-    /// What is to be heard from the next block on.
+    public int sampleRateHertz() {
+        return rate;
+    }
+
+    /// How long it takes until a change is heard, at most: two blocks that are not taken back, and
+    /// the output's own buffer.
+    public double latencySeconds() {
+        return (2.0 * Mixer.BLOCK_FRAMES + output.bufferFrames()) / rate;
+    }
+
+    /// How near the output came to running dry since playing began.
+    public Fill fill() {
+        return fill;
+    }
+
+    /// What is to be heard from now on.
     public void program(Program next) {
         program = next;
+        changed();
     }
 
-    /// Where playing stops by itself.
-    public void endSeconds(double seconds) {
-        endFrame = Math.round(seconds * output.sampleRateHertz());
+    /// Where playing stops by itself, seconds of the song.
+    public void endSeconds(double end) {
+        endSeconds = end;
     }
 
     public void play() {
+        fill.begin();
+        lastWriteNanos = System.nanoTime();
         playing = true;
-        LockSupport.unpark(thread);
+        wake();
     }
 
     public void stop() {
         playing = false;
+        wake();
     }
 
     public boolean playing() {
@@ -65,27 +123,48 @@ public final class Player implements AutoCloseable {
     }
 
     /// Goes on from there, playing or not.
-    public void seek(double seconds) {
-        long target = Math.max(0, Math.round(seconds * output.sampleRateHertz()));
-        requestedFrame = target;
-        if (!playing) {
-            frame = target;
+    public void seek(double toSeconds) {
+        requestedSeconds = Math.max(0, toSeconds);
+        changed();
+    }
+
+    /// Lets a moment sound under the hand: a short slice of it, each time that it moves.
+    public void scrub(double toSeconds) {
+        scrubSeconds = Math.max(0, toSeconds);
+        wake();
+    }
+
+    /// Goes on as before, from where scrubbing ended.
+    public void endScrub() {
+        if (!Double.isNaN(scrubSeconds)) {
+            requestedSeconds = scrubSeconds;
+            scrubSeconds = Double.NaN;
+            changed();
         }
     }
 
     /// Repeats a stretch, or nothing.
     public void loop(Optional<TimeSpan> span) {
         loop = span;
+        changed();
     }
 
     public Optional<TimeSpan> loop() {
         return loop;
     }
 
-    /// What is heard at this moment, seconds.
+    /// What is heard at this moment, seconds of the song.
     public double positionSeconds() {
-        long waiting = playing ? output.bufferedFrames() : 0;
-        return (double) Math.max(0, frame - waiting) / output.sampleRateHertz();
+        double scrubbed = scrubSeconds;
+        double requested = requestedSeconds;
+        if (!Double.isNaN(scrubbed)) {
+            return scrubbed;
+        }
+        if (!Double.isNaN(requested)) {
+            return requested;
+        }
+        double waiting = playing ? (double) output.bufferedFrames() / rate : 0;
+        return Math.max(0, seconds - waiting / program.slowness());
     }
 
     /// Peak of the left side lately, 1 is full scale; falls when it is quiet.
@@ -97,48 +176,216 @@ public final class Player implements AutoCloseable {
         return peakRight;
     }
 
-    private void run() {
-        Mixer mixer = new Mixer();
-        float[] left = new float[Mixer.BLOCK_FRAMES];
-        float[] right = new float[Mixer.BLOCK_FRAMES];
-        while (!closed) {
-            if (!playing) {
-                peakLeft = 0;
-                peakRight = 0;
-                LockSupport.park(this);
-                continue;
+    @SuppressWarnings("NonAtomicVolatileUpdate") // a lost count still differs from the one before
+    private void changed() {
+        change++;
+        wake();
+    }
+
+    private void wake() {
+        LockSupport.unpark(mixing);
+        LockSupport.unpark(sounding);
+    }
+
+    /// The mixing thread's own state.
+    private final class Ahead {
+        private final Mixer mixer = new Mixer();
+        private Program mixed = Program.SILENCE;
+        private long frame;
+        private boolean audible;
+        private int seen;
+        private double taken = Double.NaN;
+        private double slicedSeconds = Double.NaN;
+        private int sliceLeft;
+
+        /// Takes back what has become old, and goes on from there.
+        void takeBack() {
+            if (queue.truncate() > 0) {
+                MixQueue.Block last = queue.last();
+                mixer.goOnFrom(last.program, last.endFrame);
+                frame = last.nextFrame;
+                mixed = last.program;
             }
-            long at = requestedFrame >= 0 ? requestedFrame : frame;
-            requestedFrame = -1;
-            at = looped(at);
-            if (at >= endFrame) {
+            taken = Double.NaN;
+        }
+
+        /// One block more, or nothing if there is nothing to be done.
+        boolean step() {
+            if (!Double.isNaN(scrubSeconds)) {
+                return scrubbed();
+            }
+            sliceLeft = 0;
+            slicedSeconds = Double.NaN;
+            return playing ? played() : silenced();
+        }
+
+        private boolean played() {
+            if (!audible) {
+                mixer.goOnFrom(Program.SILENCE, 0);
+                mixed = program;
+                frame = frameOf(queue.size() > 0 ? queue.last().nextSeconds : seconds);
+                taken = Double.NaN;
+                seen = change;
+                audible = true;
+            } else if (seen != change) {
+                seen = change;
+                takeBack();
+            }
+            if (queue.size() >= MixQueue.BLOCKS) {
+                return false;
+            }
+            Program next = program;
+            if (next.slowness() != mixed.slowness()) {
+                frame = Math.round(frame * next.slowness() / mixed.slowness());
+            }
+            mixed = next;
+            double requested = requestedSeconds;
+            boolean asked = !Double.isNaN(requested) && requested != taken;
+            if (asked) {
+                frame = frameOf(requested);
+                taken = requested;
+            }
+            frame = looped(frame);
+            if (frame >= endSeconds * rate * mixed.slowness()) {
                 playing = false;
-                frame = 0;
+                audible = false;
+                requestedSeconds = 0;
+                pass(Program.SILENCE, 0, Double.NaN);
+                return true;
+            }
+            pass(mixed, frame + Mixer.BLOCK_FRAMES, asked ? requested : Double.NaN);
+            return true;
+        }
+
+        private boolean scrubbed() {
+            if (queue.size() >= SCRUB_AHEAD_BLOCKS) {
+                return false;
+            }
+            if (sliceLeft == 0) {
+                double place = scrubSeconds;
+                if (Double.isNaN(slicedSeconds)) {
+                    takeBack();
+                }
+                if (place == slicedSeconds) {
+                    return silenced();
+                }
+                slicedSeconds = place;
+                sliceLeft = SCRUB_BLOCKS;
+                mixed = program;
+                frame = frameOf(place);
+            }
+            audible = true;
+            sliceLeft--;
+            pass(mixed, frame + Mixer.BLOCK_FRAMES, Double.NaN);
+            return true;
+        }
+
+        /// Fades what sounds into silence.
+        private boolean silenced() {
+            if (!audible) {
+                return false;
+            }
+            takeBack();
+            audible = false;
+            pass(Program.SILENCE, frame, Double.NaN);
+            return true;
+        }
+
+        private long frameOf(double place) {
+            return Math.round(place * rate * mixed.slowness());
+        }
+
+        /// @param next where playing goes on after this block, frames of what was mixed last
+        /// @param answers the place that was asked for, if this is it
+        private void pass(Program heard, long next, double answers) {
+            MixQueue.Block block = queue.toWrite();
+            mixer.mix(heard, frame, block.left, block.right);
+            block.program = heard;
+            block.endFrame = frame + Mixer.BLOCK_FRAMES;
+            block.nextFrame = next;
+            block.nextSeconds = next / (rate * mixed.slowness());
+            block.answers = answers;
+            frame = next;
+            queue.pass();
+            LockSupport.unpark(sounding);
+        }
+
+        private long looped(long at) {
+            Optional<TimeSpan> span = loop;
+            if (span.isEmpty()) {
+                return at;
+            }
+            long start = frameOf(span.get().startSeconds());
+            long end = frameOf(span.get().endSeconds());
+            boolean justPast = at >= end && at < end + 2L * Mixer.BLOCK_FRAMES;
+            return justPast && end > start ? start + (at - end) % (end - start) : at;
+        }
+    }
+
+    private void mixAhead() {
+        Ahead ahead = new Ahead();
+        long lookedNanos = System.nanoTime();
+        while (!closed) {
+            if (!ahead.step()) {
+                boolean busy = playing || !Double.isNaN(scrubSeconds);
+                LockSupport.parkNanos(this, busy ? 4 * SHORT_NANOS : AGAIN_NANOS);
+            }
+            long now = System.nanoTime();
+            if (standIn && now - lookedNanos > AGAIN_NANOS) {
+                lookedNanos = now;
+                again.get().ifPresent(found -> replace(found, false));
+            }
+            if (playing && queue.size() > 0 && now - lastWriteNanos > STUCK_NANOS) {
+                // Closing it lets the thread go that is stuck in it.
+                LOG.warn("The output {} takes no more sound", output.name());
+                lastWriteNanos = now;
+                output.close();
+            }
+        }
+    }
+
+    private void replace(Output next, boolean standsIn) {
+        Output before = output;
+        output = next;
+        standIn = standsIn;
+        before.close();
+    }
+
+    private void sound() {
+        while (!closed) {
+            if (queue.size() == 0) {
+                peakLeft = playing ? peakLeft : 0;
+                peakRight = playing ? peakRight : 0;
+                LockSupport.parkNanos(this, playing ? SHORT_NANOS : AGAIN_NANOS);
                 continue;
             }
-            mixer.mix(program, at, left, right);
-            frame = at + Mixer.BLOCK_FRAMES;
-            peakLeft = Math.max(METER_FALL * peakLeft, peak(left));
-            peakRight = Math.max(METER_FALL * peakRight, peak(right));
-            output.write(left, right, Mixer.BLOCK_FRAMES);
+            MixQueue.Block block = queue.toRead();
+            Output to = output;
+            fill.written(to.bufferedFrames(), queue.size());
+            try {
+                to.write(block.left, block.right, Mixer.BLOCK_FRAMES);
+            } catch (OutputLost e) {
+                if (to == output) {
+                    LOG.warn(
+                            "Playing goes on without the output {}: {}", to.name(), e.getMessage());
+                    replace(new SimulatedOutput(rate), true);
+                }
+            }
+            lastWriteNanos = System.nanoTime();
+            seconds = block.nextSeconds;
+            if (block.answers == requestedSeconds) {
+                requestedSeconds = Double.NaN;
+            }
+            peakLeft = Math.max(METER_FALL * peakLeft, peak(block.left));
+            peakRight = Math.max(METER_FALL * peakRight, peak(block.right));
+            queue.release();
+            LockSupport.unpark(mixing);
         }
         output.close();
     }
 
-    private long looped(long at) {
-        Optional<TimeSpan> span = loop;
-        if (span.isPresent()) {
-            long start = Math.round(span.get().startSeconds() * output.sampleRateHertz());
-            long end = Math.round(span.get().endSeconds() * output.sampleRateHertz());
-            if (at >= end && at < end + 2L * Mixer.BLOCK_FRAMES && end > start) {
-                return start;
-            }
-        }
-        return at;
-    }
-
     private static double peak(float[] block) {
-        double peak = 0;
+        float peak = 0;
         for (float sample : block) {
             peak = Math.max(peak, Math.abs(sample));
         }
@@ -148,6 +395,6 @@ public final class Player implements AutoCloseable {
     @Override
     public void close() {
         closed = true;
-        LockSupport.unpark(thread);
+        wake();
     }
 }

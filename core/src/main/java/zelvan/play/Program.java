@@ -8,11 +8,34 @@ import zelvan.render.VoiceSource;
 ///
 /// @param tracks those that sound
 /// @param version which side of each is heard
-public record Program(List<Track> tracks, Version version) {
+/// @param rawGain factor for the raw version, so that both are equally loud
+/// @param slowness how many seconds of the tracks a second of the song takes: 2 at half speed
+public record Program(List<Track> tracks, Version version, double rawGain, double slowness) {
     public static final Program SILENCE = new Program(List.of(), Version.LOCKED);
 
     public Program {
         tracks = List.copyOf(tracks);
+        if (!(rawGain > 0) || !(slowness >= 1)) {
+            throw new IllegalArgumentException(
+                    "rawGain must be > 0 and slowness >= 1, were " + rawGain + ", " + slowness);
+        }
+    }
+
+    public Program(List<Track> tracks, Version version) {
+        this(tracks, version, 1, 1);
+    }
+
+    public Program withRawGain(double factor) {
+        return new Program(tracks, version, factor, slowness);
+    }
+
+    public Program withVersion(Version heard) {
+        return new Program(tracks, heard, rawGain, slowness);
+    }
+
+    /// The factor for what is heard.
+    double gain() {
+        return version == Version.RAW ? rawGain : 1;
     }
 
     /// One track. Both sources run at the player's sample rate.

@@ -32,8 +32,21 @@ public final class SimulatedOutput implements Output {
     }
 
     @Override
+    public int bufferFrames() {
+        return BUFFER_FRAMES;
+    }
+
+    @Override
     public synchronized int bufferedFrames() {
-        return (int) Math.clamp(written - startFrame - elapsedFrames(), 0, BUFFER_FRAMES);
+        return (int) Math.clamp(aheadFrames(), 0, BUFFER_FRAMES);
+    }
+
+    private synchronized long waitFrames() {
+        return aheadFrames() - BUFFER_FRAMES;
+    }
+
+    private long aheadFrames() {
+        return written - startFrame - elapsedFrames();
     }
 
     private long elapsedFrames() {
@@ -42,7 +55,6 @@ public final class SimulatedOutput implements Output {
 
     @Override
     public void write(float[] newLeft, float[] newRight, int count) {
-        long ahead;
         synchronized (this) {
             for (int i = 0; i < count; i++) {
                 int at = (int) ((written + i) % left.length);
@@ -50,14 +62,14 @@ public final class SimulatedOutput implements Output {
                 right[at] = newRight[i];
             }
             written += count;
-            ahead = written - startFrame - elapsedFrames();
-            if (ahead < 0) {
+            if (aheadFrames() < 0) {
                 startFrame = written;
                 startNanos = System.nanoTime();
             }
         }
-        if (ahead > BUFFER_FRAMES) {
-            LockSupport.parkNanos((long) ((ahead - BUFFER_FRAMES) * 1e9 / sampleRateHertz));
+        // Somebody may wake the thread before its time.
+        for (long wait = waitFrames(); wait > 0; wait = waitFrames()) {
+            LockSupport.parkNanos((long) (wait * 1e9 / sampleRateHertz));
         }
     }
 

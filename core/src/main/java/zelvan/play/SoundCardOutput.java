@@ -45,12 +45,17 @@ public final class SoundCardOutput implements Output {
     }
 
     @Override
+    public int bufferFrames() {
+        return line.getBufferSize() / FRAME_BYTES;
+    }
+
+    @Override
     public int bufferedFrames() {
         return (line.getBufferSize() - line.available()) / FRAME_BYTES;
     }
 
     @Override
-    public void write(float[] left, float[] right, int count) {
+    public void write(float[] left, float[] right, int count) throws OutputLost {
         if (bytes.length < count * FRAME_BYTES) {
             bytes = new byte[count * FRAME_BYTES];
         }
@@ -58,7 +63,10 @@ public final class SoundCardOutput implements Output {
             put(4 * i, left[i]);
             put(4 * i + 2, right[i]);
         }
-        line.write(bytes, 0, count * FRAME_BYTES);
+        int written = line.write(bytes, 0, count * FRAME_BYTES);
+        if (written < count * FRAME_BYTES || !line.isOpen()) {
+            throw new OutputLost("it took " + written + " of " + count * FRAME_BYTES + " bytes");
+        }
     }
 
     private void put(int at, float sample) {

@@ -110,7 +110,25 @@ public final class TimeMap {
         return of(points);
     }
 
-    /// Whether nothing is moved at all.
+    /// Whether nothing is moved at all. The same, several times as slow.
+    ///
+    /// @param factor above 0
+    /// @param seconds length of what is mapped
+    public TimeMap slowed(double factor, double seconds) {
+        List<Point> slow = new ArrayList<>();
+        slow.add(new Point(0, factor * outputSecondsAt(0)));
+        for (Point point : points()) {
+            boolean inside =
+                    point.sourceSeconds() > CLOSEST_SECONDS
+                            && point.sourceSeconds() < seconds - CLOSEST_SECONDS;
+            if (inside) {
+                slow.add(new Point(point.sourceSeconds(), factor * point.outputSeconds()));
+            }
+        }
+        slow.add(new Point(seconds, factor * outputSecondsAt(seconds)));
+        return of(slow);
+    }
+
     public boolean isIdentity() {
         return Arrays.equals(source, output);
     }

@@ -9,6 +9,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
@@ -131,18 +132,10 @@ class EngineTest {
         Derived off =
                 engine.derive(
                         new Edit.SetAllTiming(TimingSettings.OFF).apply(session), Progress.NONE);
-        List<VoicePrinter.Job> jobs =
-                session.followers().stream()
-                        .map(v -> {
-                            DerivedVoice made = off.voice(v.id()).orElseThrow();
-                            return new VoicePrinter.Job(
-                                    Path.of(v.audio().path()),
-                                    made.file().orElseThrow().format(),
-                                    made.locked().orElseThrow(),
-                                    made.timing().map().isIdentity());
-                        })
-                        .toList();
-        List<Path> printed = VoicePrinter.print(jobs, folder.resolve("printed"), () -> false);
+        List<VoicePrinter.Job> jobs = VoicePrinter.jobs(off);
+        List<Path> printed =
+                VoicePrinter.print(
+                        jobs, folder.resolve("printed"), Optional.empty(), Progress.NONE);
         for (int i = 0; i < jobs.size(); i++) {
             assertThat(jobs.get(i).unchanged()).isTrue();
             assertThat(SoundFiles.read(printed.get(i)).sound().channel(0))

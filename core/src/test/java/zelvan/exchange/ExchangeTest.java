@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -18,6 +19,7 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.engine.Progress;
 import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
 import zelvan.render.RawSource;
@@ -80,7 +82,13 @@ class ExchangeTest {
     }
 
     private static VoicePrinter.Job job(Path original, Sound sound, SoundFormat format) {
-        return new VoicePrinter.Job(original, format, new RawSource(sound), false);
+        return new VoicePrinter.Job(
+                String.valueOf(original.getFileName()),
+                original,
+                format,
+                new RawSource(sound),
+                false,
+                0);
     }
 
     @Test
@@ -101,7 +109,8 @@ class ExchangeTest {
                                         new SoundFormat(SoundFormat.Container.FLAC, 24, false)),
                                 job(folder.resolve("x/a.wav"), longer, SoundFormat.WAV_FLOAT)),
                         folder.resolve("out"),
-                        () -> false);
+                        Optional.empty(),
+                        Progress.NONE);
         assertThat(printed)
                 .extracting(p -> p.getFileName().toString())
                 .containsExactly("a.wav", "b.flac", "a (2).wav");
@@ -122,7 +131,8 @@ class ExchangeTest {
                         VoicePrinter.print(
                                 List.of(job(original, Takes.LOOSE.sound(), SoundFormat.WAV_24)),
                                 folder,
-                                () -> false))
+                                Optional.empty(),
+                                Progress.NONE))
                 .isInstanceOf(ExchangeProblem.class)
                 .hasMessageContaining("would replace the recording");
         assertThat(Files.readAllBytes(original)).isEqualTo(before);

@@ -96,6 +96,222 @@ class PlayerTest {
         }
     }
 
+    /// A ramp: each sample says where it is.
+    private static Program ramp(double slowness) {
+        float[] samples = new float[(int) (4 * RATE * slowness)];
+        for (int i = 0; i < samples.length; i++) {
+            samples[i] = (float) i / samples.length;
+        }
+        VoiceSource source = new RawSource(Sound.owning(RATE, samples));
+        return new Program(
+                List.of(new Program.Track(source, source, 1, 1)), Version.LOCKED, 1, slowness);
+    }
+
+    private static float biggestStep(float[] samples) {
+        float most = 0;
+        for (int i = 1; i < samples.length; i++) {
+            most = Math.max(most, Math.abs(samples[i] - samples[i - 1]));
+        }
+        return most;
+    }
+
+    @Test
+    void stoppingAndGoingOnDoesNotClick() throws Exception {
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.program(program(Version.LOCKED));
+            player.play();
+            await(() -> output.writtenFrames() > RATE / 5);
+            player.stop();
+            double stopped = player.positionSeconds();
+            long soon = output.writtenFrames() + 3L * Mixer.BLOCK_FRAMES;
+            await(() -> output.writtenFrames() <= soon && silent(output));
+            player.play();
+            await(() -> output.writtenFrames() > soon + RATE / 5);
+            player.stop();
+            await(() -> silent(output));
+
+            assertThat(biggestStep(output.lastLeft(RATE))).isLessThan(0.002f);
+            assertThat(player.positionSeconds()).isGreaterThan(stopped);
+        }
+    }
+
+    private static boolean silent(SimulatedOutput output) {
+        float[] last = output.lastLeft(1);
+        return last.length == 1 && Math.abs(last[0]) < 1e-6;
+    }
+
+    @Test
+    void aNewProgramIsHeardWithinTheStatedLatency() throws Exception {
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.program(program(Version.RAW));
+            player.play();
+            await(() -> output.writtenFrames() > RATE / 4);
+            long before = output.writtenFrames();
+            player.program(program(Version.LOCKED));
+            await(() -> output.lastLeft(1)[0] > 0.49f);
+            long frames = output.writtenFrames() - before;
+
+            // Beside the two blocks that are kept: one that fades, and one that was being written.
+            assertThat(frames).isLessThanOrEqualTo(5L * Mixer.BLOCK_FRAMES);
+            assertThat(player.latencySeconds())
+                    .isEqualTo((2.0 * Mixer.BLOCK_FRAMES + output.bufferFrames()) / RATE);
+        }
+    }
+
+    @Test
+    void aLoopIsAsLongAsAskedFor() throws Exception {
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.program(ramp(1));
+            player.loop(java.util.Optional.of(new zelvan.units.TimeSpan(0.5, 0.6)));
+            player.seek(0.5);
+            player.play();
+            await(() -> output.writtenFrames() > RATE);
+            player.stop();
+            float[] last = output.lastLeft(RATE / 2);
+            int period = (int) (0.1 * RATE);
+            // It repeats, but for the fade over its seam, which lies on the grid of blocks.
+            int same = 0;
+            for (int i = 0; i < last.length - period; i++) {
+                same += Math.abs(last[i + period] - last[i]) < 1e-6f ? 1 : 0;
+            }
+            assertThat(same).isGreaterThan((last.length - period) * 6 / 10);
+            assertThat(biggestStep(last)).isLessThan(0.001f);
+        }
+    }
+
+    @Test
+    void halfSpeedTakesTwiceAsLong() throws Exception {
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.program(ramp(2));
+            player.seek(1);
+            player.play();
+            await(() -> output.writtenFrames() >= RATE);
+            double half = player.positionSeconds();
+            assertThat(half).isBetween(1.4, 1.6);
+            player.program(ramp(1));
+            await(() -> output.writtenFrames() >= 2L * RATE);
+            assertThat(player.positionSeconds()).isBetween(half + 0.85, half + 1.15);
+        }
+    }
+
+    @Test
+    void scrubbingSoundsWhereThePointerIs() throws Exception {
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.program(ramp(1));
+            player.scrub(2);
+            await(() -> output.writtenFrames() >= 4L * Mixer.BLOCK_FRAMES);
+            assertThat(output.lastLeft(1)[0]).isCloseTo(0.5f, within(0.02f));
+            player.scrub(3);
+            await(() -> Math.abs(output.lastLeft(1)[0] - 0.75f) < 0.02f);
+            // At rest it falls silent.
+            await(() -> silent(output));
+            player.endScrub();
+            assertThat(player.playing()).isFalse();
+            assertThat(player.positionSeconds()).isEqualTo(3);
+        }
+    }
+
+    /// Takes sound for a while, then no more, like a card that is unplugged.
+    private static final class Unplugged implements Output {
+        private final SimulatedOutput card = new SimulatedOutput(RATE);
+        volatile boolean closed;
+
+        @Override
+        public String name() {
+            return "card";
+        }
+
+        @Override
+        public int sampleRateHertz() {
+            return RATE;
+        }
+
+        @Override
+        public int bufferFrames() {
+            return card.bufferFrames();
+        }
+
+        @Override
+        public int bufferedFrames() {
+            return card.bufferedFrames();
+        }
+
+        @Override
+        public void write(float[] left, float[] right, int count) throws OutputLost {
+            if (card.writtenFrames() > RATE / 4) {
+                throw new OutputLost("unplugged");
+            }
+            card.write(left, right, count);
+        }
+
+        @Override
+        public void flush() {}
+
+        @Override
+        public void close() {
+            closed = true;
+        }
+    }
+
+    @Test
+    void playingGoesOnWithoutTheCardAndOnTheNextOne() throws Exception {
+        Unplugged card = new Unplugged();
+        SimulatedOutput next = new SimulatedOutput(RATE);
+        try (Player player =
+                new Player(
+                        card,
+                        false,
+                        () ->
+                                card.closed
+                                        ? java.util.Optional.of(next)
+                                        : java.util.Optional.empty())) {
+            player.program(program(Version.LOCKED));
+            player.play();
+            await(player::standsIn);
+            assertThat(player.outputName()).isEqualTo("simulated");
+            assertThat(player.playing()).isTrue();
+            assertThat(card.closed).isTrue();
+            await(() -> next.writtenFrames() > RATE / 10);
+            assertThat(player.standsIn()).isFalse();
+            assertThat(player.positionSeconds()).isGreaterThan(0.25);
+        }
+    }
+
+    /// What hands blocks to the output only copies: it must never wait for the collector.
+    @Test
+    void theSoundThreadAllocatesNothing() throws Exception {
+        var threads =
+                (com.sun.management.ThreadMXBean)
+                        java.lang.management.ManagementFactory.getThreadMXBean();
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.program(program(Version.LOCKED));
+            player.play();
+            await(() -> output.writtenFrames() > RATE);
+            long[] sound =
+                    Arrays.stream(threads.getAllThreadIds())
+                            .filter(id -> threads.getThreadInfo(id) != null)
+                            .filter(id ->
+                                    threads.getThreadInfo(id)
+                                            .getThreadName()
+                                            .equals("zelvan-sound"))
+                            .toArray();
+            long before = allocated(threads, sound);
+            long from = output.writtenFrames();
+            await(() -> output.writtenFrames() > from + RATE);
+            assertThat(allocated(threads, sound) - before).isZero();
+        }
+    }
+
+    private static long allocated(com.sun.management.ThreadMXBean threads, long[] ids) {
+        return Arrays.stream(threads.getThreadAllocatedBytes(ids)).sum();
+    }
+
     private interface Condition {
         boolean holds();
     }

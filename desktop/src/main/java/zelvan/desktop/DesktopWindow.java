@@ -2,7 +2,9 @@ package zelvan.desktop;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
+import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.stage.Stage;
 import net.harawata.appdirs.AppDirsFactory;
@@ -25,9 +27,7 @@ public final class DesktopWindow implements Window {
         CountDownLatch closed = new CountDownLatch(1);
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
-            AppModel model =
-                    new AppModel(
-                            new Engine(AnalysisStore.ofUser()), new Player(output()), unsaved());
+            AppModel model = new AppModel(new Engine(AnalysisStore.ofUser()), player(), unsaved());
             Stage stage = new Stage();
             var unused = new MainWindow(model, new Theme(), stage);
             stage.setOnHidden(e -> {
@@ -50,9 +50,13 @@ public final class DesktopWindow implements Window {
                 .resolve("unsaved");
     }
 
-    private static Output output() {
-        return SoundCardOutput.open(SAMPLE_RATE_HERTZ)
-                .orElseGet(() -> new SimulatedOutput(SAMPLE_RATE_HERTZ));
+    private static Player player() {
+        Supplier<Optional<Output>> card = () -> SoundCardOutput.open(SAMPLE_RATE_HERTZ);
+        Optional<Output> there = card.get();
+        return new Player(
+                there.orElseGet(() -> new SimulatedOutput(SAMPLE_RATE_HERTZ)),
+                there.isEmpty(),
+                card);
     }
 
     @Override

@@ -29,6 +29,7 @@ import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Doubts;
 import zelvan.desktop.model.Selection;
 import zelvan.desktop.model.Viewport;
+import zelvan.desktop.reports.PrintSheet;
 import zelvan.desktop.reports.StatusView;
 import zelvan.desktop.settings.SettingsView;
 import zelvan.desktop.theme.Theme;
@@ -144,7 +145,7 @@ public final class MainWindow {
                         "open-session", "File", "Open a session…", "Shortcut+L", this::openSession),
                 Command.of("save", "File", "Save", "Shortcut+S", this::save),
                 Command.of("save-as", "File", "Save as…", "Shortcut+Shift+S", this::saveAs),
-                Command.of("print", "File", "Print the voices…", "Shortcut+P", this::print),
+                Command.of("print", "File", "Print…", "Shortcut+P", this::print),
                 Command.of("undo", "Edit", "Undo", "Shortcut+Z", model::undo),
                 Command.of("redo", "Edit", "Redo", "Shortcut+Shift+Z", model::redo),
                 Command.of(
@@ -157,15 +158,21 @@ public final class MainWindow {
 
     private List<Command> listening() {
         return List.of(
-                Command.of("play", "Listen", "Play or stop", "SPACE", model::playOrStop),
-                Command.of("start", "Listen", "Go to the start", "HOME", () -> model.seek(0)),
+                Command.of("play", "Listen", "Play or stop", "SPACE", model.playback()::playOrStop),
+                Command.of(
+                        "start",
+                        "Listen",
+                        "Go to the start",
+                        "HOME",
+                        () -> model.playback().seek(0)),
                 Command.of(
                         "loop",
                         "Listen",
                         "Loop what is selected",
                         "O",
-                        () -> model.setLooping(!model.looping().get())),
+                        () -> model.playback().setLooping(!model.playback().looping().get())),
                 Command.of("version", "Listen", "Raw or locked", "R", this::switchVersion),
+                Command.of("half-speed", "Listen", "Half speed", "H", this::switchSpeed),
                 Command.of("bed", "Listen", "Bed on or off", "B", this::switchBed),
                 Command.of("next-doubt", "Look", "Next doubtful place", "N", () -> visitDoubt(1)),
                 Command.of(
@@ -183,7 +190,16 @@ public final class MainWindow {
     }
 
     private void switchVersion() {
-        model.version().set(model.version().get() == Version.RAW ? Version.LOCKED : Version.RAW);
+        model.playback()
+                .version()
+                .set(
+                        model.playback().version().get() == Version.RAW
+                                ? Version.LOCKED
+                                : Version.RAW);
+    }
+
+    private void switchSpeed() {
+        model.playback().halfSpeed().set(!model.playback().halfSpeed().get());
     }
 
     private void switchBed() {
@@ -284,9 +300,14 @@ public final class MainWindow {
 
     private void print() {
         DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setTitle("A folder for the printed voices");
-        Optional.ofNullable(chooser.showDialog(stage))
-                .ifPresent(folder -> model.documents().print(folder.toPath()));
+        chooser.setTitle("A folder for what is printed");
+        var sheet =
+                new PrintSheet(
+                                model.documents(),
+                                () -> Optional.ofNullable(chooser.showDialog(stage)))
+                        .alert();
+        sheet.initOwner(stage);
+        sheet.show();
     }
 
     private void dragOver(DragEvent event) {

@@ -85,17 +85,17 @@ final class Screenshots {
         picture(window, "empty.png");
         onWindow(() -> run(() -> model.documents().open(List.of(demo))));
         waitFor(() -> !model.derived().get().guidePhrases().isEmpty() && !model.stale().get());
-        onWindow(() -> run(() -> model.version().set(Version.RAW)));
+        onWindow(() -> run(() -> model.playback().version().set(Version.RAW)));
         picture(window, "raw.png");
         onWindow(() ->
                 run(() -> {
-                    model.version().set(Version.LOCKED);
+                    model.playback().version().set(Version.LOCKED);
                     model.apply(new Edit.SetAllTiming(TimingSettings.FULL));
                 }));
         waitFor(() -> !model.stale().get());
         picture(window, "locked.png");
         onWindow(() -> run(() -> closeUp(model)));
-        onWindow(() -> run(() -> model.version().set(Version.RAW)));
+        onWindow(() -> run(() -> model.playback().version().set(Version.RAW)));
         picture(window, "close-up.png");
         onWindow(() -> run(() -> repair(model)));
         waitFor(() -> !model.stale().get());
@@ -123,7 +123,7 @@ final class Screenshots {
 
     /// A bead held, a landmark placed, a stretch protected, in the voice that is selected.
     private static void repair(AppModel model) {
-        model.version().set(Version.LOCKED);
+        model.playback().version().set(Version.LOCKED);
         String id = model.selection().get().voiceIds().getFirst();
         DerivedVoice made = model.derived().get().voice(id).orElseThrow();
         List<Anchor> beads =

@@ -112,7 +112,7 @@ class BeadTest extends CloseUpTestBase {
     @Test
     void aLandmarkIsReplacedWithoutMovingAudioAsRecorded(FxRobot robot) {
         openDoubles(robot, 2, 5);
-        robot.interact(() -> model.version().set(Version.RAW));
+        robot.interact(() -> model.playback().version().set(Version.RAW));
         waitUntil(() -> true);
         robot.sleep(400);
         Anchor anchor = bead(RIGHT, 3.1);

@@ -28,7 +28,7 @@ class ProtectionTest extends CloseUpTestBase {
     @Test
     void aStretchIsDraggedOutProtectedChangedAndLifted(FxRobot robot) {
         openDoubles(robot, 2, 5);
-        robot.interact(() -> model.version().set(Version.RAW));
+        robot.interact(() -> model.playback().version().set(Version.RAW));
         robot.sleep(400);
         Point2D from = on(robot, RIGHT, 3.55);
         double pixel = model.viewport().get().seconds() / width();

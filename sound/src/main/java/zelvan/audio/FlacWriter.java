@@ -47,7 +47,8 @@ final class FlacWriter {
         for (int c = 0; c < channels; c++) {
             float[] samples = sound.channel(c);
             for (int i = 0; i < frames; i++) {
-                block[i * channels + c] = (int) Samples.clamped(samples[from + i], scale);
+                block[i * channels + c] =
+                        (int) Samples.quantized(samples[from + i], scale, from + i, c);
             }
         }
     }

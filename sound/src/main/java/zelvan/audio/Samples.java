@@ -47,17 +47,18 @@ final class Samples {
         return (byte) high << 16 | b << 8 | low;
     }
 
-    /// Writes frames `from` to `to` of the sound, interleaved. Integers are rounded and held within
-    /// range.
+    /// Writes frames `from` to `to` of the sound, interleaved. Integers are rounded with [Dither]
+    /// and held within range.
     static void encode(Sound sound, int from, int to, SoundFormat format, ByteBuffer bytes) {
         for (int i = from; i < to; i++) {
             for (int c = 0; c < sound.channelCount(); c++) {
-                put(bytes, sound.channel(c)[i], format);
+                put(bytes, sound.channel(c)[i], format, i, c);
             }
         }
     }
 
-    private static void put(ByteBuffer bytes, float sample, SoundFormat format) {
+    private static void put(
+            ByteBuffer bytes, float sample, SoundFormat format, int frame, int channel) {
         if (format.floatingPoint()) {
             if (format.bits() == 64) {
                 bytes.putDouble(sample);
@@ -66,11 +67,12 @@ final class Samples {
             }
             return;
         }
+        long value = quantized(sample, fullScale(format.bits()), frame, channel);
         switch (format.bits()) {
-            case 8 -> bytes.put((byte) (clamped(sample, SCALE_8) + 128));
-            case 16 -> bytes.putShort((short) clamped(sample, SCALE_16));
-            case 24 -> put24(bytes, (int) clamped(sample, SCALE_24));
-            default -> bytes.putInt((int) clamped(sample, SCALE_32));
+            case 8 -> bytes.put((byte) (value + 128));
+            case 16 -> bytes.putShort((short) value);
+            case 24 -> put24(bytes, (int) value);
+            default -> bytes.putInt((int) value);
         }
     }
 
@@ -82,8 +84,8 @@ final class Samples {
     }
 
     /// The sample as an integer of that format; what is over full scale is held at it.
-    static long clamped(float sample, double scale) {
-        return Math.round(Math.max(-scale, Math.min(scale - 1, sample * scale)));
+    static long quantized(float sample, double scale, int frame, int channel) {
+        return (long) Math.clamp(Dither.rounded(sample * scale, frame, channel), -scale, scale - 1);
     }
 
     static double fullScale(int bits) {

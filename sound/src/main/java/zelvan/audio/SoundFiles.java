@@ -14,6 +14,7 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
@@ -107,7 +108,8 @@ public final class SoundFiles {
             float[][] samples =
                     Samples.decode(data, layout.channels(), frames, layout.format(), true);
             Sound sound = Sound.owning(layout.sampleRateHertz(), samples);
-            return new SoundFile(sound, layout.format(), sha256(bytes), bytes.limit());
+            double start = (double) layout.startFrames() / layout.sampleRateHertz();
+            return new SoundFile(sound, layout.format(), sha256(bytes), bytes.limit(), start);
         } catch (WavLayout.Unreadable e) {
             throw new AudioFileProblem(
                     file,
@@ -169,7 +171,7 @@ public final class SoundFiles {
         SoundFormat kept = new SoundFormat(containerOf(file), bits, false);
         int frames = pcm.length / (channels * bits / 8);
         Sound sound = Sound.owning(rate, Samples.decode(samples, channels, frames, kept, false));
-        return new SoundFile(sound, kept, sha256(bytes), bytes.limit());
+        return new SoundFile(sound, kept, sha256(bytes), bytes.limit(), 0);
     }
 
     private static SoundFormat.Container containerOf(Path file) {
@@ -238,11 +240,21 @@ public final class SoundFiles {
     ///
     /// @throws AudioFileProblem if the folder cannot be written to
     public static void write(Path file, Sound sound, SoundFormat format) throws AudioFileProblem {
+        write(file, sound, format, Optional.empty());
+    }
+
+    /// Writes a sound as [#write(Path, Sound, SoundFormat)] does.
+    ///
+    /// @param stamp is kept in WAV files
+    /// @throws AudioFileProblem if the folder cannot be written to
+    public static void write(
+            Path file, Sound sound, SoundFormat format, Optional<BroadcastStamp> stamp)
+            throws AudioFileProblem {
         inPlaceOf(
                 file,
                 beside -> {
                     switch (format.container()) {
-                        case WAV -> WavWriter.write(beside, sound, format);
+                        case WAV -> WavWriter.write(beside, sound, format, stamp);
                         case AIFF -> writeAiff(beside, sound, format);
                         case FLAC -> FlacWriter.write(beside, sound, format);
                     }
@@ -253,9 +265,12 @@ public final class SoundFiles {
     /// Unlike reading and writing, this keeps what floating point cannot hold (32-bit integers,
     /// doubles).
     ///
+    /// @param stamp is kept in the new file
     /// @return whether it could: false if the source is not WAV or is longer than `frames`
     /// @throws AudioFileProblem if the source cannot be read or the folder not be written to
-    public static boolean copySamples(Path source, Path file, long frames) throws AudioFileProblem {
+    public static boolean copySamples(
+            Path source, Path file, long frames, Optional<BroadcastStamp> stamp)
+            throws AudioFileProblem {
         ByteBuffer bytes = load(source);
         if (!WavLayout.looksLikeWav(bytes)) {
             return false;
@@ -266,7 +281,7 @@ public final class SoundFiles {
                 return false;
             }
             ByteBuffer data = bytes.slice(layout.dataOffset(), (int) layout.dataBytes());
-            inPlaceOf(file, beside -> WavWriter.writeData(beside, layout, data, frames));
+            inPlaceOf(file, beside -> WavWriter.writeData(beside, layout, data, frames, stamp));
             return true;
         } catch (WavLayout.Unreadable e) {
             return false;

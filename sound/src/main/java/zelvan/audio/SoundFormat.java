@@ -24,6 +24,9 @@ public record SoundFormat(Container container, int bits, boolean floatingPoint) 
         }
     }
 
+    /// WAV with 16-bit integers: what compact discs hold.
+    public static final SoundFormat WAV_16 = new SoundFormat(Container.WAV, 16, false);
+
     /// WAV with 24-bit integers: what studios exchange.
     public static final SoundFormat WAV_24 = new SoundFormat(Container.WAV, 24, false);
 

@@ -12,10 +12,16 @@ import java.nio.charset.StandardCharsets;
 /// @param format of the samples
 /// @param sampleRateHertz frames in a second
 /// @param channels samples in a frame
+/// @param startFrames where it lies in the song by its `bext` chunk, frames; 0 without one
 /// @param dataOffset where the first frame begins, bytes from the file's start
 /// @param dataBytes how many bytes of frames the header promises
 record WavLayout(
-        SoundFormat format, int sampleRateHertz, int channels, int dataOffset, long dataBytes) {
+        SoundFormat format,
+        int sampleRateHertz,
+        int channels,
+        long startFrames,
+        int dataOffset,
+        long dataBytes) {
     private static final int CHUNK_HEADER_BYTES = 8;
     private static final int FORMAT_INTEGER = 1;
     private static final int FORMAT_FLOAT = 3;
@@ -47,6 +53,7 @@ record WavLayout(
         int position = 12;
         int formatAt = -1;
         long rf64DataBytes = -1;
+        long startFrames = 0;
         while (position + CHUNK_HEADER_BYTES <= file.limit()) {
             String tag = tag(file, position);
             long size = Integer.toUnsignedLong(file.getInt(position + 4));
@@ -56,11 +63,13 @@ record WavLayout(
                     throw new Unreadable("the samples come before their format");
                 }
                 boolean from64 = size == UNKNOWN_SIZE && rf64DataBytes >= 0;
-                return describe(file, formatAt, body, from64 ? rf64DataBytes : size);
+                return describe(file, formatAt, startFrames, body, from64 ? rf64DataBytes : size);
             }
             boolean whole = body + size <= file.limit();
             if (tag.equals("fmt ") && whole && size >= 16) {
                 formatAt = body;
+            } else if (tag.equals(BroadcastStamp.TAG) && whole && size >= BroadcastStamp.BYTES) {
+                startFrames = BroadcastStamp.startFrames(file, body);
             } else if (tag.equals("ds64") && whole && size >= 16) {
                 rf64DataBytes = file.getLong(body + 8);
             }
@@ -73,7 +82,8 @@ record WavLayout(
         throw new Unreadable("the file ends before its samples begin");
     }
 
-    private static WavLayout describe(ByteBuffer file, int at, int dataOffset, long dataBytes)
+    private static WavLayout describe(
+            ByteBuffer file, int at, long startFrames, int dataOffset, long dataBytes)
             throws Unreadable {
         int code = Short.toUnsignedInt(file.getShort(at));
         int channels = Short.toUnsignedInt(file.getShort(at + 2));
@@ -98,7 +108,7 @@ record WavLayout(
                             + " channels)");
         }
         SoundFormat format = new SoundFormat(SoundFormat.Container.WAV, bits, floating);
-        return new WavLayout(format, rate, channels, dataOffset, dataBytes);
+        return new WavLayout(format, rate, channels, startFrames, dataOffset, dataBytes);
     }
 
     private static String tag(ByteBuffer file, int at) {

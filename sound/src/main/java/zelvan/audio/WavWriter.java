@@ -8,9 +8,10 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Optional;
 
 /// Writes WAV: a format chunk (extensible above two channels or 16 bits, as the specification asks)
-/// and the samples.
+/// and the samples, with a broadcast stamp before them if there is one.
 final class WavWriter {
     private static final int BLOCK_FRAMES = 1 << 14;
     private static final int PLAIN_FORMAT_BYTES = 16;
@@ -23,11 +24,18 @@ final class WavWriter {
 
     private WavWriter() {}
 
-    static void write(Path file, Sound sound, SoundFormat format) throws IOException {
+    static void write(Path file, Sound sound, SoundFormat format, Optional<BroadcastStamp> stamp)
+            throws IOException {
         int frameBytes = sound.channelCount() * format.bits() / 8;
         long dataBytes = (long) sound.frames() * frameBytes;
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-            out.write(header(format, sound.sampleRateHertz(), sound.channelCount(), dataBytes));
+            out.write(
+                    header(
+                            format,
+                            sound.sampleRateHertz(),
+                            sound.channelCount(),
+                            stamp,
+                            dataBytes));
             ByteBuffer block = ByteBuffer.allocate(BLOCK_FRAMES * frameBytes);
             block.order(ByteOrder.LITTLE_ENDIAN);
             for (int from = 0; from < sound.frames(); from += BLOCK_FRAMES) {
@@ -41,7 +49,12 @@ final class WavWriter {
     }
 
     /// Writes samples that are bytes already, and silence up to `frames`.
-    static void writeData(Path file, WavLayout layout, ByteBuffer data, long frames)
+    static void writeData(
+            Path file,
+            WavLayout layout,
+            ByteBuffer data,
+            long frames,
+            Optional<BroadcastStamp> stamp)
             throws IOException {
         long dataBytes = frames * layout.frameBytes();
         try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
@@ -50,6 +63,7 @@ final class WavWriter {
                             layout.format(),
                             layout.sampleRateHertz(),
                             layout.channels(),
+                            stamp,
                             dataBytes));
             byte[] there = new byte[data.remaining()];
             data.get(there);
@@ -68,18 +82,29 @@ final class WavWriter {
         }
     }
 
-    private static byte[] header(SoundFormat format, int rate, int channels, long dataBytes)
+    private static byte[] header(
+            SoundFormat format,
+            int rate,
+            int channels,
+            Optional<BroadcastStamp> stamp,
+            long dataBytes)
             throws IOException {
         boolean extensible = channels > 2 || (format.bits() > 16 && !format.floatingPoint());
         int formatBytes = extensible ? EXTENSIBLE_FORMAT_BYTES : PLAIN_FORMAT_BYTES;
-        long riffBytes = 4 + 8 + formatBytes + 8 + dataBytes + dataBytes % 2;
+        int stampBytes = stamp.isPresent() ? 8 + BroadcastStamp.BYTES : 0;
+        long riffBytes = 4 + stampBytes + 8 + formatBytes + 8 + dataBytes + dataBytes % 2;
         if (riffBytes > 0xFFFFFFFFL) {
             throw new IOException("a WAV file holds at most 4 GB");
         }
         int frameBytes = channels * format.bits() / 8;
         short code = (short) (format.floatingPoint() ? 3 : 1);
-        ByteBuffer header = ByteBuffer.allocate(28 + formatBytes).order(ByteOrder.LITTLE_ENDIAN);
+        ByteBuffer header = ByteBuffer.allocate(28 + stampBytes + formatBytes);
+        header.order(ByteOrder.LITTLE_ENDIAN);
         header.put(ascii("RIFF")).putInt((int) riffBytes).put(ascii("WAVE"));
+        if (stamp.isPresent()) {
+            header.put(ascii(BroadcastStamp.TAG)).putInt(BroadcastStamp.BYTES);
+            stamp.get().put(header);
+        }
         header.put(ascii("fmt ")).putInt(formatBytes);
         header.putShort(extensible ? (short) 0xFFFE : code).putShort((short) channels);
         header.putInt(rate).putInt(rate * frameBytes);

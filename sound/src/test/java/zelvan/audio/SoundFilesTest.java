@@ -9,7 +9,9 @@ import java.nio.ByteOrder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDateTime;
 import java.util.Arrays;
+import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -18,6 +20,10 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class SoundFilesTest {
+    private static final BroadcastStamp STAMP =
+            new BroadcastStamp(
+                    3661 * 48_000, "Mara double left", LocalDateTime.of(2026, 5, 4, 13, 7, 9));
+
     @TempDir Path folder;
 
     /// Random samples that an integer format of that many bits holds exactly.
@@ -170,12 +176,39 @@ class SoundFilesTest {
         Sound sound = sound(48000, 2, 100, 24);
         SoundFiles.write(source, sound, new SoundFormat(SoundFormat.Container.WAV, 64, true));
         Path copy = folder.resolve("copy.wav");
-        assertThat(SoundFiles.copySamples(source, copy, 150)).isTrue();
+        assertThat(SoundFiles.copySamples(source, copy, 150, Optional.of(STAMP))).isTrue();
         SoundFile back = SoundFiles.read(copy);
         assertThat(back.format().bits()).isEqualTo(64);
+        assertThat(back.startSeconds()).isEqualTo(3661);
         assertThat(Arrays.copyOf(back.sound().channel(1), 100)).containsExactly(sound.channel(1));
         assertThat(Arrays.copyOfRange(back.sound().channel(1), 100, 150)).containsOnly(0);
-        assertThat(SoundFiles.copySamples(source, copy, 50)).isFalse();
+        assertThat(SoundFiles.copySamples(source, copy, 50, Optional.empty())).isFalse();
+    }
+
+    /// Fields and places as in EBU Tech 3285: description, originator and its reference, date,
+    /// time, the first sample since midnight, version.
+    @Test
+    void aBroadcastStampIsWrittenAndReadBack() throws Exception {
+        Path file = folder.resolve("double.wav");
+        SoundFiles.write(file, sound(48000, 1, 100, 24), SoundFormat.WAV_24, Optional.of(STAMP));
+
+        assertThat(SoundFiles.read(file).startSeconds()).isEqualTo(3661);
+        ByteBuffer bytes = ByteBuffer.wrap(Files.readAllBytes(file)).order(ByteOrder.LITTLE_ENDIAN);
+        assertThat(text(bytes, 12, 4)).isEqualTo("bext");
+        assertThat(bytes.getInt(16)).isEqualTo(602);
+        assertThat(text(bytes, 20, 256)).isEqualTo("Mara double left");
+        assertThat(text(bytes, 20 + 256, 32)).isEqualTo("Zelvan");
+        assertThat(text(bytes, 20 + 320, 10)).isEqualTo("2026-05-04");
+        assertThat(text(bytes, 20 + 330, 8)).isEqualTo("13:07:09");
+        assertThat(bytes.getInt(20 + 338)).isEqualTo(3661 * 48_000);
+        assertThat(bytes.getInt(20 + 342)).isZero();
+        assertThat(bytes.getShort(20 + 346)).isEqualTo((short) 1);
+    }
+
+    private static String text(ByteBuffer bytes, int at, int length) {
+        byte[] part = new byte[length];
+        bytes.get(at, part);
+        return new String(part, StandardCharsets.US_ASCII).replace("\0", "");
     }
 
     @Test

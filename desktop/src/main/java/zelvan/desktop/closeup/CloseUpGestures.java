@@ -37,6 +37,7 @@ final class CloseUpGestures {
     private double locked = 1;
     private double pressedX;
     private boolean moved;
+    private boolean scrubbing;
 
     CloseUpGestures(AppModel model, PaintedRegion region) {
         this.model = model;
@@ -116,6 +117,7 @@ final class CloseUpGestures {
         pressedX = event.getX();
         moved = false;
         Optional<Lane> lane = laneAt(event.getY());
+        scrubbing = lane.isEmpty() && event.getButton() == MouseButton.PRIMARY;
         if (event.getButton() != MouseButton.PRIMARY || lane.isEmpty()) {
             return;
         }
@@ -156,6 +158,9 @@ final class CloseUpGestures {
         if (!moved) {
             return;
         }
+        if (scrubbing) {
+            model.playback().player().scrub(secondsAt(event.getX()));
+        }
         beadDrag.ifPresent(drag ->
                 drag.to(
                         Math.max(
@@ -191,6 +196,7 @@ final class CloseUpGestures {
     }
 
     private void released(MouseEvent event) {
+        model.playback().player().endScrub();
         boolean click = !moved && beadDrag.isEmpty() && event.getButton() == MouseButton.PRIMARY;
         if (click && event.getClickCount() == 1) {
             clicked(event);
@@ -221,7 +227,7 @@ final class CloseUpGestures {
                                             .<Focus>map(p -> new Focus.OnProtection(id, p))
                                             .orElse(Focus.NOTHING));
                 });
-        model.seek(Math.max(0, seconds));
+        model.playback().seek(Math.max(0, seconds));
     }
 
     private void hovered(MouseEvent event) {

@@ -73,7 +73,7 @@ final class CloseUpPainter {
             paintLane(g, colours, view, lane, width, locked, dragged);
         }
         grid.ifPresent(lines -> axis.bars(lines.tempo()));
-        double x = view.x(model.player().positionSeconds(), width);
+        double x = view.x(model.playback().player().positionSeconds(), width);
         g.setStroke(colours.accent());
         g.strokeLine(x, 0, x, height);
     }

@@ -44,9 +44,9 @@ public final class CloseUpView {
         model.selection().subscribe(ignored -> refresh());
         model.focus().subscribe(ignored -> region.repaint());
         model.viewport().subscribe(ignored -> region.repaint());
-        model.version().subscribe(this::slideTo);
+        model.playback().version().subscribe(this::slideTo);
         theme.palette().subscribe(ignored -> region.repaint());
-        Frames.whenMoved(region, model.player()::positionSeconds, region::repaint);
+        Frames.whenMoved(region, model.playback().player()::positionSeconds, region::repaint);
     }
 
     private void paint(

@@ -16,6 +16,9 @@ import javafx.scene.layout.GridPane;
 
 /// The table of all commands, and what is made from it.
 public final class Commands {
+    /// The sheet of keys fits a small screen.
+    private static final int COLUMNS = 2;
+
     private final List<Command> all;
 
     public Commands(List<Command> all) {
@@ -76,15 +79,21 @@ public final class Commands {
         GridPane grid = new GridPane(24, 4);
         grid.setId("key-sheet");
         int row = 0;
+        int column = 0;
         for (String group : groups()) {
+            if (row > (all.size() + groups().size()) / COLUMNS) {
+                row = 0;
+                column += 2;
+            }
             Label heading = new Label(group);
             heading.getStyleClass().add("heading");
-            grid.add(heading, 0, row++);
+            grid.add(heading, column, row++);
             for (Command command : new ArrayList<>(all)) {
                 if (command.group().equals(group) && command.keys().isPresent()) {
                     Label keys = new Label(command.combination().orElseThrow().getDisplayText());
                     keys.getStyleClass().add("figure");
-                    grid.addRow(row++, keys, new Label(command.title()));
+                    grid.add(keys, column, row);
+                    grid.add(new Label(command.title()), column + 1, row++);
                 }
             }
         }

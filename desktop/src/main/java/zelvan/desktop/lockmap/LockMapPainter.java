@@ -167,7 +167,7 @@ final class LockMapPainter {
             double y,
             double w,
             double h) {
-        boolean raw = model.version().get() == Version.RAW;
+        boolean raw = model.playback().version().get() == Version.RAW;
         Lock lock = raw ? cell.before() : cell.after();
         double lean = raw ? cell.rawLeanSeconds() : cell.leanSeconds();
         if (cell.state() == LockMap.State.SILENT) {
@@ -210,7 +210,7 @@ final class LockMapPainter {
             double y,
             double w,
             double h) {
-        boolean raw = model.version().get() == Version.RAW;
+        boolean raw = model.playback().version().get() == Version.RAW;
         Lock lock = raw ? cell.before() : cell.after();
         double side = (raw ? cell.rawLeanSeconds() : cell.leanSeconds()) < 0 ? -1 : 1;
         boolean off = lock.medianSeconds() > 0.05 * WIDEST_SECONDS;
@@ -269,7 +269,7 @@ final class LockMapPainter {
 
     private void playhead(
             GraphicsContext g, Palette colours, double width, double height, double song) {
-        double x = model.player().positionSeconds() / song * width;
+        double x = model.playback().player().positionSeconds() / song * width;
         g.setStroke(colours.accent());
         g.strokeLine(x, 0, x, height);
     }

@@ -37,6 +37,7 @@ public final class LockMapView {
     private final Map<String, VoiceStrip> voiceStrips = new HashMap<>();
     private final Map<String, Label> headings = new HashMap<>();
     private final Tooltip tip = new Tooltip();
+    private double pressedY;
     private final ScrollPane scroll;
 
     public LockMapView(AppModel model, Theme theme) {
@@ -55,14 +56,17 @@ public final class LockMapView {
         scroll.getStyleClass().add("lock-map-pane");
         Tooltip.install(grid, tip);
         grid.setOnMouseClicked(this::clicked);
+        grid.setOnMousePressed(e -> pressedY = e.getY());
         grid.setOnMouseMoved(this::moved);
+        grid.setOnMouseDragged(this::dragged);
+        grid.setOnMouseReleased(e -> model.playback().player().endScrub());
         model.history().subscribe(ignored -> rebuild());
         model.derived().subscribe(ignored -> rebuild());
         model.selection().subscribe(ignored -> rebuild());
         model.viewport().subscribe(ignored -> grid.repaint());
-        model.version().subscribe(ignored -> rebuild());
+        model.playback().version().subscribe(ignored -> rebuild());
         theme.palette().subscribe(ignored -> rebuild());
-        Frames.whenMoved(grid, model.player()::positionSeconds, grid::repaint);
+        Frames.whenMoved(grid, model.playback().player()::positionSeconds, grid::repaint);
     }
 
     public Node node() {
@@ -124,10 +128,26 @@ public final class LockMapView {
         region.setMaxHeight(height);
     }
 
+    /// Along the ruler, what is under the pointer is heard.
+    private void dragged(MouseEvent event) {
+        boolean onRuler = pressedY < LockMapPainter.RULER_HEIGHT;
+        if (onRuler && !event.isStillSincePress()) {
+            model.playback().player().scrub(secondsAt(event.getX()));
+        }
+    }
+
+    private double secondsAt(double x) {
+        return Math.max(0, x / grid.getWidth() * model.derived().get().seconds());
+    }
+
     private void clicked(MouseEvent event) {
+        if (!event.isStillSincePress()) {
+            return;
+        }
+
         Optional<LockMapPainter.Hit> hit = painter.at(event.getX(), event.getY(), grid.getWidth());
         if (hit.isEmpty() || event.getY() < LockMapPainter.RULER_HEIGHT) {
-            model.seek(event.getX() / grid.getWidth() * model.derived().get().seconds());
+            model.playback().seek(secondsAt(event.getX()));
             grid.repaint();
             return;
         }
@@ -140,7 +160,7 @@ public final class LockMapView {
             }
         } else {
             hit.get().phrase().ifPresent(model::show);
-            model.seek(hit.get().seconds());
+            model.playback().seek(hit.get().seconds());
         }
     }
 

@@ -2,7 +2,6 @@ package zelvan.desktop.model;
 
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
@@ -14,8 +13,6 @@ import zelvan.engine.Derived;
 import zelvan.engine.Engine;
 import zelvan.measure.Combing;
 import zelvan.play.Player;
-import zelvan.play.Program;
-import zelvan.play.Version;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Edit;
 import zelvan.session.History;
@@ -30,7 +27,7 @@ public final class AppModel implements AutoCloseable {
     private static final double SHORTEST_PLACE_SECONDS = 0.9;
 
     private final Engine engine;
-    private final Player player;
+    private final Playback playback;
     private final Documents documents;
     private final ObjectProperty<History> history =
             new SimpleObjectProperty<>(History.startingWith(Session.EMPTY));
@@ -42,9 +39,7 @@ public final class AppModel implements AutoCloseable {
     private final Repairs repairs = new Repairs(this);
     private final Protections protections = new Protections(this);
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
-    private final ObjectProperty<Version> version = new SimpleObjectProperty<>(Version.LOCKED);
     private final BooleanProperty stale = new SimpleBooleanProperty();
-    private final BooleanProperty looping = new SimpleBooleanProperty();
     private final Background background = new Background(this::say);
     private final ObservableList<String> messages = FXCollections.observableArrayList();
     private final BooleanProperty stopped = new SimpleBooleanProperty();
@@ -54,9 +49,8 @@ public final class AppModel implements AutoCloseable {
     /// @param unsaved folder for autosaves of sessions that were never saved
     public AppModel(Engine engine, Player player, Path unsaved) {
         this.engine = engine;
-        this.player = player;
         documents = new Documents(this, unsaved);
-        version.subscribe(ignored -> refreshProgram());
+        playback = new Playback(this, engine, player);
     }
 
     public ObjectProperty<History> history() {
@@ -96,8 +90,9 @@ public final class AppModel implements AutoCloseable {
         return viewport;
     }
 
-    public ObjectProperty<Version> version() {
-        return version;
+    /// What is heard, and how.
+    public Playback playback() {
+        return playback;
     }
 
     /// Whether the derived values lag behind the session.
@@ -108,11 +103,6 @@ public final class AppModel implements AutoCloseable {
     /// Whether the user gave up the work that would make the derived values new.
     public BooleanProperty stopped() {
         return stopped;
-    }
-
-    /// Whether what is selected is played over and over.
-    public BooleanProperty looping() {
-        return looping;
     }
 
     /// What is being done beside the window.
@@ -169,7 +159,7 @@ public final class AppModel implements AutoCloseable {
         if (focus.get() instanceof Focus.OnProtection p && !isThere(p)) {
             focus.set(Focus.NOTHING);
         }
-        refreshProgram();
+        playback.refresh();
         derive();
         documents.autosave();
     }
@@ -182,7 +172,7 @@ public final class AppModel implements AutoCloseable {
     /// Begins anew with a session.
     void restart(Session session) {
         history.set(History.startingWith(session));
-        refreshProgram();
+        playback.refresh();
         derive();
     }
 
@@ -212,8 +202,7 @@ public final class AppModel implements AutoCloseable {
         for (ZelvanProblem problem : next.problems()) {
             say(problem.getMessage());
         }
-        player.endSeconds(next.seconds());
-        refreshProgram();
+        playback.settled();
         if (first && !next.guidePhrases().isEmpty()) {
             show(next.guidePhrases().getFirst());
         }
@@ -231,58 +220,17 @@ public final class AppModel implements AutoCloseable {
         }
     }
 
-    // Listening.
-
-    private void refreshProgram() {
-        player.program(program());
-    }
-
-    /// What is heard now.
-    public Program program() {
-        return Listening.program(session(), derived.get(), version.get(), player.sampleRateHertz());
-    }
-
-    public Player player() {
-        return player;
-    }
-
-    public void playOrStop() {
-        if (player.playing()) {
-            player.stop();
-        } else {
-            player.play();
-        }
-    }
-
-    public void seek(double seconds) {
-        player.seek(seconds);
-    }
-
-    public void setLooping(boolean on) {
-        looping.set(on);
-        player.loop(on ? Optional.of(loopSpan()) : Optional.empty());
-    }
-
-    private TimeSpan loopSpan() {
-        return selection
-                .get()
-                .phrase()
-                .map(p -> sounding(p).widenedBy(0.3))
-                .map(p -> new TimeSpan(Math.max(0, p.startSeconds()), p.endSeconds()))
-                .orElse(new TimeSpan(viewport.get().startSeconds(), viewport.get().endSeconds()));
-    }
-
     // Looking.
 
     public void select(Selection next) {
         selection.set(next);
-        if (looping.get()) {
-            setLooping(true);
+        if (playback.looping().get()) {
+            playback.setLooping(true);
         }
     }
 
     /// A stretch of the guide where it sounds.
-    private TimeSpan sounding(TimeSpan guideSpan) {
+    TimeSpan sounding(TimeSpan guideSpan) {
         TimeMap guide = derived.get().guideMap();
         return new TimeSpan(
                 guide.outputSecondsAt(guideSpan.startSeconds()),
@@ -310,15 +258,15 @@ public final class AppModel implements AutoCloseable {
         focus.set(Focus.NOTHING);
         selection.set(Selection.ofCell(voiceId, phrase));
         show(phrase);
-        setLooping(true);
-        if (!player.playing()) {
-            seek(Math.max(0, sounding(phrase).startSeconds() - 0.3));
+        playback.setLooping(true);
+        if (!playback.player().playing()) {
+            playback.seek(Math.max(0, sounding(phrase).startSeconds() - 0.3));
         }
     }
 
     @Override
     public void close() {
-        player.close();
+        playback.close();
         engine.close();
     }
 }

@@ -11,15 +11,16 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import zelvan.audio.SoundFormat;
 import zelvan.engine.Derived;
-import zelvan.engine.DerivedVoice;
+import zelvan.engine.Progress;
+import zelvan.exchange.MixPrinter;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Edit;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
-import zelvan.session.Voice;
 
 /// What comes from files and goes to files: sessions with their autosaves, voices, prints.
 public final class Documents {
@@ -129,44 +130,66 @@ public final class Documents {
         return SessionFile.autosavedIn(unsaved);
     }
 
-    /// Prints all voices that follow the guide, and the guide if it is corrected, in the
-    /// background.
-    public void print(Path folder) {
-        Derived now = model.derived().get();
+    /// What is printed, and as what.
+    ///
+    /// @param voices whether each voice is printed by itself
+    /// @param mix whether what is heard is printed as one file
+    /// @param format of the files; empty for as recorded
+    public record PrintWish(boolean voices, boolean mix, Optional<SoundFormat> format) {
+        /// Every voice as it was recorded.
+        public static final PrintWish VOICES = new PrintWish(true, false, Optional.empty());
+    }
+
+    /// Prints in the background.
+    public void print(Path folder, PrintWish wish) {
         if (model.stale().get()) {
             model.say(
                     "Printing: the newest settings are still being worked out. Print again in a moment.");
             return;
         }
-        List<VoicePrinter.Job> jobs = new ArrayList<>();
-        for (Voice voice : now.printable()) {
-            Optional<DerivedVoice> made = now.voice(voice.id()).filter(v -> v.file().isPresent());
-            made.ifPresent(m ->
-                    jobs.add(
-                            new VoicePrinter.Job(
-                                    Path.of(voice.audio().path()),
-                                    m.file().orElseThrow().format(),
-                                    m.locked().orElseThrow(),
-                                    m.timing().map().isIdentity())));
-        }
-        model.background().work().set("Printing " + jobs.size() + " voices");
-        model.background().begin();
-        Thread.ofVirtual().name("zelvan-print").start(() -> printNow(jobs, folder));
+        Derived now = model.derived().get();
+        Background background = model.background();
+        background.work().set("Printing");
+        background.begin();
+        Progress progress = background.progress();
+        Thread.ofVirtual()
+                .name("zelvan-print")
+                .start(() -> printed(background, () -> printNow(now, folder, wish, progress)));
     }
 
-    private void printNow(List<VoicePrinter.Job> jobs, Path folder) {
+    private static String printNow(Derived derived, Path folder, PrintWish wish, Progress progress)
+            throws ZelvanProblem {
+        List<String> done = new ArrayList<>();
+        if (wish.voices) {
+            int count =
+                    VoicePrinter.print(VoicePrinter.jobs(derived), folder, wish.format, progress)
+                            .size();
+            done.add(count + " voices");
+        }
+        if (wish.mix) {
+            done.add(
+                    "the mix"
+                            + MixPrinter.print(derived, folder, wish.format, progress).levelText());
+        }
+        return "Printed " + String.join(" and ", done) + " to " + folder;
+    }
+
+    private interface Printing {
+        String run() throws ZelvanProblem;
+    }
+
+    private void printed(Background background, Printing printing) {
         String message;
         try {
-            List<Path> printed = VoicePrinter.print(jobs, folder, model.background()::isCancelled);
-            message = "Printed " + printed.size() + " voices to " + folder;
+            message = printing.run();
         } catch (ZelvanProblem e) {
-            message = e.getMessage();
+            message = String.valueOf(e.getMessage());
         } catch (CancellationException e) {
-            message = "Printing was cancelled";
+            message = "Printing was cancelled; what is printed already is complete";
         }
         String said = message;
         Platform.runLater(() -> {
-            model.background().work().set("");
+            background.work().set("");
             model.say(said);
         });
     }

@@ -18,11 +18,13 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.kordamp.ikonli.feather.Feather;
+import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.keys.Commands;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Doubts;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.Combing;
+import zelvan.play.Player;
 import zelvan.session.Voice;
 
 /// The bar below: doubtful places, what is being done, the history, the output; and above it what
@@ -37,6 +39,7 @@ public final class StatusView {
     private final Button cancel = new Button("Cancel");
     private final Button history = new Button();
     private final VBox messages = new VBox(2);
+    private final Label output = new Label();
     private final VBox root;
 
     public StatusView(AppModel model, Commands commands) {
@@ -63,9 +66,11 @@ public final class StatusView {
         history.setOnAction(e -> showHistory());
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
-        Label output = new Label("output: " + model.player().outputName());
+        Frames.whileShown(output, this::refreshOutput);
         output.setId("output");
         output.getStyleClass().add("quiet");
+        output.setTooltip(
+                new Tooltip("Where sound goes, and how long a change takes until it is heard"));
         HBox bar =
                 new HBox(
                         12, doubts, places, combing, progress, cancel, state, space, history,
@@ -84,6 +89,26 @@ public final class StatusView {
         model.history().subscribe(ignored -> refresh());
         model.messages().addListener((ListChangeListener<String>) change -> refreshMessages());
         refreshMessages();
+    }
+
+    private void refreshOutput() {
+        Player player = model.playback().player();
+        String text =
+                String.format(
+                        Locale.ROOT,
+                        "output: %s, %.0f ms",
+                        player.outputName(),
+                        1000 * player.latencySeconds());
+        if (text.equals(output.getText())) {
+            return;
+        }
+        if (!output.getText().isEmpty()) {
+            model.say(
+                    player.standsIn()
+                            ? "The sound card is gone: playing goes on without sound. It is looked for again; check its plug."
+                            : "The sound card is there again.");
+        }
+        output.setText(text);
     }
 
     public Node node() {

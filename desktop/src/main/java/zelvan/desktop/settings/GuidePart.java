@@ -236,10 +236,10 @@ final class GuidePart {
     }
 
     private void tap() {
-        if (!model.player().playing()) {
-            model.player().play();
+        if (!model.playback().player().playing()) {
+            model.playback().player().play();
         }
-        taps.tap(model.player().positionSeconds(), grid().tempo().beatsPerBar())
+        taps.tap(model.playback().player().positionSeconds(), grid().tempo().beatsPerBar())
                 .ifPresent(this::setTempo);
     }
 

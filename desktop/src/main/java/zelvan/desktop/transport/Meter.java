@@ -30,8 +30,8 @@ final class Meter {
 
     private void paint(GraphicsContext g, double width, double height) {
         Palette colours = theme.palette().get();
-        bar(g, colours, model.player().peakLeft(), 2, width);
-        bar(g, colours, model.player().peakRight(), 10, width);
+        bar(g, colours, model.playback().player().peakLeft(), 2, width);
+        bar(g, colours, model.playback().player().peakRight(), 10, width);
     }
 
     private static void bar(

@@ -33,6 +33,8 @@ public final class TransportView {
     private final ToggleButton loop = new ToggleButton();
     private final ToggleButton raw = new ToggleButton("Raw");
     private final ToggleButton locked = new ToggleButton("Locked");
+    private final ToggleButton half = new ToggleButton("½ speed");
+    private final Tooltip rawTip = new Tooltip();
     private final Slider blend = new Slider(-1, 1, 0);
     private final ToggleButton bed = new ToggleButton("Bed");
     private final Meter meter;
@@ -52,12 +54,15 @@ public final class TransportView {
         play.setGraphic(Theme.icon(Feather.PLAY));
         play.setTooltip(new Tooltip(commands.get("play").tip()));
         play.setAccessibleText("Play or stop");
-        play.setOnAction(e -> model.playOrStop());
+        play.setOnAction(e -> model.playback().playOrStop());
         loop.setId("loop");
         loop.setGraphic(Theme.icon(Feather.REPEAT));
         loop.setTooltip(new Tooltip(commands.get("loop").tip()));
         loop.setAccessibleText("Loop what is selected");
-        loop.setOnAction(e -> model.setLooping(loop.isSelected()));
+        loop.setOnAction(e -> model.playback().setLooping(loop.isSelected()));
+        half.setId("half-speed");
+        half.setTooltip(new Tooltip(commands.get("half-speed").tip() + ", at the same pitch"));
+        half.setOnAction(e -> model.playback().halfSpeed().set(half.isSelected()));
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
         Label lead = new Label("lead");
@@ -70,6 +75,7 @@ public final class TransportView {
                         song,
                         play,
                         loop,
+                        half,
                         time,
                         bar,
                         versions(commands),
@@ -83,18 +89,22 @@ public final class TransportView {
         root.setPadding(new Insets(8, 14, 8, 14));
         root.getStyleClass().add("transport");
         model.history().subscribe(ignored -> refresh());
-        model.version().subscribe(ignored -> refresh());
-        model.looping().subscribe(on -> loop.setSelected(on));
+        model.playback().version().subscribe(ignored -> refresh());
+        model.playback().looping().subscribe(on -> loop.setSelected(on));
+        model.playback().halfSpeed().subscribe(on -> half.setSelected(on));
+        model.playback()
+                .rawGainDecibels()
+                .subscribe(gain -> rawTip.setText(rawTip(commands, gain.doubleValue())));
         theme.palette().subscribe(ignored -> meter.node().repaint());
         Frames.whileShown(root, this::refreshFrame);
     }
 
     private void refreshFrame() {
-        double seconds = model.player().positionSeconds();
+        double seconds = model.playback().player().positionSeconds();
         time.setText(String.format(Locale.ROOT, "%d:%06.3f", (int) (seconds / 60), seconds % 60));
         bar.setText(
                 model.session().grid().map(g -> "bar " + g.tempo().position(seconds)).orElse(""));
-        boolean plays = model.player().playing();
+        boolean plays = model.playback().player().playing();
         if (plays || wasPlaying) {
             meter.node().repaint();
         }
@@ -116,11 +126,23 @@ public final class TransportView {
         locked.setToggleGroup(group);
         raw.getStyleClass().add("left-pill");
         locked.getStyleClass().add("right-pill");
-        raw.setTooltip(new Tooltip(commands.get("version").tip()));
+        raw.setTooltip(rawTip);
         locked.setTooltip(new Tooltip(commands.get("version").tip()));
-        raw.setOnAction(e -> model.version().set(Version.RAW));
-        locked.setOnAction(e -> model.version().set(Version.LOCKED));
+        raw.setOnAction(e -> model.playback().version().set(Version.RAW));
+        locked.setOnAction(e -> model.playback().version().set(Version.LOCKED));
         return new HBox(raw, locked);
+    }
+
+    private static String rawTip(Commands commands, double gainDecibels) {
+        String tip = commands.get("version").tip();
+        return Math.abs(gainDecibels) < 0.05
+                ? tip + "\nBoth are equally loud"
+                : String.format(
+                        Locale.ROOT,
+                        "%s\nRaw is played %.1f dB %s, so that both are equally loud",
+                        tip,
+                        Math.abs(gainDecibels),
+                        gainDecibels > 0 ? "louder" : "softer");
     }
 
     private Node blendSlider() {
@@ -150,8 +172,8 @@ public final class TransportView {
 
     private void refresh() {
         song.setText(model.session().name());
-        raw.setSelected(model.version().get() == Version.RAW);
-        locked.setSelected(model.version().get() == Version.LOCKED);
+        raw.setSelected(model.playback().version().get() == Version.RAW);
+        locked.setSelected(model.playback().version().get() == Version.LOCKED);
         blend.setValue(model.session().mix().blend());
         bed.setSelected(model.session().mix().bed());
     }

@@ -1,46 +1,68 @@
-package zelvan.desktop.model;
+package zelvan.engine;
 
 import java.util.ArrayList;
 import java.util.List;
-import zelvan.engine.Derived;
-import zelvan.engine.DerivedVoice;
+import java.util.Optional;
 import zelvan.play.Program;
 import zelvan.play.Version;
+import zelvan.render.Changes;
 import zelvan.render.ResampledSource;
+import zelvan.render.SlowedSource;
 import zelvan.render.VoiceSource;
 import zelvan.session.Mix;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.timing.TimeMap;
 import zelvan.units.Decibels;
 
 /// From what is wanted and derived to what is heard.
-final class Listening {
-    private Listening() {}
-
+///
+/// @param sampleRateHertz of the output
+/// @param slowness how many times as slow as sung; 1 for as sung
+public record Listening(int sampleRateHertz, double slowness) {
     /// @param session whose levels, mutes, solos and blend are in force
     /// @param derived where the sound comes from
-    static Program program(Session session, Derived derived, Version version, int sampleRateHertz) {
+    public Program program(Session session, Derived derived, Version version) {
         boolean anySolo = session.voices().stream().anyMatch(v -> v.strip().solo());
         List<Program.Track> tracks = new ArrayList<>();
         for (Voice voice : session.voices()) {
             double gain = gain(voice, session.mix(), anySolo);
-            DerivedVoice made = derived.voice(voice.id()).orElse(null);
-            if (gain > 0 && made != null && made.raw().isPresent() && made.locked().isPresent()) {
-                VoiceSource raw = ResampledSource.at(sampleRateHertz, made.raw().get());
-                boolean same = made.raw().get() == made.locked().get();
-                VoiceSource locked =
-                        same ? raw : ResampledSource.at(sampleRateHertz, made.locked().get());
+            Optional<DerivedVoice> made =
+                    derived.voice(voice.id())
+                            .filter(m -> m.raw().isPresent() && m.locked().isPresent());
+            if (gain > 0 && made.isPresent()) {
                 double angle = (voice.strip().pan() + 1) * Math.PI / 4;
+                VoiceSource raw = raw(made.get());
+                boolean same = made.get().raw().equals(made.get().locked());
                 tracks.add(
                         new Program.Track(
                                 raw,
-                                locked,
+                                same ? raw : locked(made.get()),
                                 gain * Math.min(1, Math.sqrt(2) * Math.cos(angle)),
                                 gain * Math.min(1, Math.sqrt(2) * Math.sin(angle))));
             }
         }
-        return new Program(tracks, version);
+        return new Program(tracks, version, 1, slowness);
+    }
+
+    private VoiceSource raw(DerivedVoice made) {
+        return atOurRate(slowness == 1 ? made.raw().orElseThrow() : slowed(made, TimeMap.IDENTITY));
+    }
+
+    private VoiceSource locked(DerivedVoice made) {
+        return atOurRate(
+                slowness == 1 ? made.locked().orElseThrow() : slowed(made, made.timing().map()));
+    }
+
+    private VoiceSource slowed(DerivedVoice made, TimeMap map) {
+        return made.sound()
+                .map(s -> s.along(Changes.of(map.slowed(slowness, s.seconds()))))
+                .orElseGet(() -> new SlowedSource(made.raw().orElseThrow(), slowness));
+    }
+
+    private VoiceSource atOurRate(VoiceSource source) {
+        return ResampledSource.at(sampleRateHertz, source);
     }
 
     private static double gain(Voice voice, Mix mix, boolean anySolo) {

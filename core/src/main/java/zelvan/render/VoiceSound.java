@@ -1,0 +1,36 @@
+package zelvan.render;
+
+import java.util.Optional;
+import zelvan.analysis.PitchTrack;
+import zelvan.audio.Sound;
+
+/// A voice that can be made to sound along any changes. Its epochs are found once, when they are
+/// first needed.
+///
+/// Thread safety: any thread may call it.
+public final class VoiceSound {
+    private final Sound sound;
+    private final PitchTrack pitch;
+    private Optional<Epochs> epochs = Optional.empty();
+
+    /// @param pitch of the same sound
+    public VoiceSound(Sound sound, PitchTrack pitch) {
+        this.sound = sound;
+        this.pitch = pitch;
+    }
+
+    public double seconds() {
+        return sound.seconds();
+    }
+
+    public VoiceSource along(Changes changes) {
+        return new VoiceRenderer(sound, epochs(), changes);
+    }
+
+    private synchronized Epochs epochs() {
+        if (epochs.isEmpty()) {
+            epochs = Optional.of(new EpochFinder().find(sound, pitch));
+        }
+        return epochs.get();
+    }
+}

@@ -1,0 +1,82 @@
+package zelvan.desktop.reports;
+
+import java.io.File;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Supplier;
+import javafx.collections.FXCollections;
+import javafx.scene.control.Alert;
+import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBar;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.CheckBox;
+import javafx.scene.control.ComboBox;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import zelvan.audio.SoundFormat;
+import zelvan.desktop.model.Documents;
+
+/// Asks what is to be printed and as what; then where.
+public final class PrintSheet {
+    /// What the files are kept as.
+    private record Kept(String words, Optional<SoundFormat> format) {
+        @Override
+        public String toString() {
+            return words;
+        }
+    }
+
+    private static final List<Kept> CHOICES =
+            List.of(
+                    new Kept("as recorded (the mix: 24 bit)", Optional.empty()),
+                    new Kept("WAV, 16 bit", Optional.of(SoundFormat.WAV_16)),
+                    new Kept("WAV, 24 bit", Optional.of(SoundFormat.WAV_24)),
+                    new Kept("WAV, 32 bit floating point", Optional.of(SoundFormat.WAV_FLOAT)));
+
+    private final CheckBox voices = new CheckBox("Every voice by itself");
+    private final CheckBox mix = new CheckBox("A mix of what is heard");
+    private final ComboBox<Kept> kept = new ComboBox<>(FXCollections.observableArrayList(CHOICES));
+    private final Alert alert = new Alert(Alert.AlertType.NONE);
+
+    /// @param folder asks where; nothing is printed if there is no answer
+    public PrintSheet(Documents documents, Supplier<Optional<File>> folder) {
+        voices.setId("print-voices");
+        voices.setSelected(true);
+        mix.setId("print-mix");
+        kept.setId("print-format");
+        kept.getSelectionModel().selectFirst();
+        Label about =
+                new Label(
+                        "All files have the same start and length and carry the guide’s time stamp."
+                                + " Recordings are never replaced.");
+        about.setWrapText(true);
+        about.setMaxWidth(360);
+        about.getStyleClass().add("quiet");
+        ButtonType go = new ButtonType("Choose a folder…", ButtonBar.ButtonData.OK_DONE);
+        alert.setTitle("Print");
+        alert.getDialogPane().getButtonTypes().setAll(go, ButtonType.CANCEL);
+        alert.getDialogPane()
+                .setContent(
+                        new VBox(12, voices, mix, new HBox(8, new Label("Kept as"), kept), about));
+        alert.getDialogPane().setId("print-sheet");
+        Button print = (Button) alert.getDialogPane().lookupButton(go);
+        print.setId("print-go");
+        print.disableProperty().bind(voices.selectedProperty().or(mix.selectedProperty()).not());
+        alert.resultProperty()
+                .subscribe(answer -> {
+                    if (answer == go) {
+                        folder.get().ifPresent(f -> documents.print(f.toPath(), wish()));
+                    }
+                });
+    }
+
+    private Documents.PrintWish wish() {
+        return new Documents.PrintWish(
+                voices.isSelected(), mix.isSelected(), kept.getValue().format);
+    }
+
+    public Alert alert() {
+        return alert;
+    }
+}

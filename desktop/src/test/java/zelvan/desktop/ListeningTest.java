@@ -1,0 +1,117 @@
+package zelvan.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Optional;
+import javafx.scene.Node;
+import javafx.scene.control.ComboBox;
+import javafx.scene.input.MouseButton;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+import zelvan.audio.Loudness;
+import zelvan.audio.SoundFile;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.desktop.reports.PrintSheet;
+import zelvan.play.Mixer;
+import zelvan.play.Program;
+import zelvan.play.Version;
+import zelvan.session.Edit;
+import zelvan.timing.TimingSettings;
+
+/// What is heard, and what is printed of it.
+class ListeningTest extends WindowTestBase {
+    @Start
+    void start(Stage stage) {
+        open(stage);
+    }
+
+    private static double lufs(Program program, double seconds) {
+        Mixer mixer = new Mixer();
+        mixer.goOnFrom(program, 0);
+        Loudness meter = new Loudness(RATE, 2);
+        float[][] block = new float[2][Mixer.BLOCK_FRAMES];
+        for (long at = 0; at < seconds * RATE; at += Mixer.BLOCK_FRAMES) {
+            mixer.mix(program, at, block[0], block[1]);
+            meter.add(block, Mixer.BLOCK_FRAMES);
+        }
+        return meter.integratedLufs();
+    }
+
+    @Test
+    void rawAndLockedAreEquallyLoud(FxRobot robot) {
+        openDemo(robot);
+        robot.interact(() -> model.apply(new Edit.SetAllTiming(TimingSettings.FULL)));
+        waitUntilDerived();
+        waitUntil(() -> model.playback().rawGainDecibels().get() != 0);
+        double seconds = model.derived().get().seconds();
+        Program program = model.playback().program();
+
+        assertThat(lufs(program.withVersion(Version.RAW), seconds))
+                .isCloseTo(lufs(program.withVersion(Version.LOCKED), seconds), within(0.3));
+        double unmatched = lufs(program.withRawGain(1).withVersion(Version.RAW), seconds);
+        assertThat(lufs(program.withVersion(Version.RAW), seconds) - unmatched)
+                .isCloseTo(model.playback().rawGainDecibels().get(), within(0.01));
+    }
+
+    @Test
+    void halfSpeedTakesTwiceTheTimeAtTheSamePitch(FxRobot robot) {
+        openDemo(robot);
+        robot.clickOn("#half-speed");
+        assertThat(model.playback().program().slowness()).isEqualTo(2);
+        robot.interact(() -> model.playback().seek(6));
+        robot.clickOn("#play");
+        long from = output.writtenFrames();
+        waitUntil(() -> output.writtenFrames() - from >= 2L * RATE);
+        assertThat(model.playback().player().positionSeconds()).isBetween(6.8, 7.3);
+        robot.clickOn("#half-speed");
+        assertThat(model.playback().program().slowness()).isEqualTo(1);
+        robot.clickOn("#play");
+    }
+
+    @Test
+    void draggingAlongTheRulerIsHeardAndLeavesThePlayheadThere(FxRobot robot) {
+        openDemo(robot);
+        Node map = robot.lookup("#lock-map").query();
+        double width = map.getBoundsInLocal().getWidth();
+        long before = output.writtenFrames();
+        robot.moveTo(at(robot, map, 0.3 * width, 10)).press(MouseButton.PRIMARY);
+        for (int i = 1; i <= 20; i++) {
+            robot.moveTo(at(robot, map, (0.3 + 0.005 * i) * width, 10));
+        }
+        waitUntil(() -> output.writtenFrames() > before + 2000);
+        robot.release(MouseButton.PRIMARY);
+        assertThat(model.playback().player().playing()).isFalse();
+        assertThat(model.playback().player().positionSeconds())
+                .isCloseTo(0.4 * model.derived().get().seconds(), within(0.5));
+    }
+
+    @Test
+    void theSheetPrintsWhatIsAskedForAsItIsAskedFor(FxRobot robot, @TempDir Path folder)
+            throws Exception {
+        openDemo(robot);
+        robot.interact(() ->
+                new PrintSheet(model.documents(), () -> Optional.of(folder.toFile()))
+                        .alert()
+                        .show());
+        robot.clickOn("#print-voices").clickOn("#print-mix");
+        ComboBox<?> format = robot.lookup("#print-format").queryComboBox();
+        robot.interact(() -> format.getSelectionModel().select(1));
+        robot.clickOn("#print-go");
+        waitUntil(() -> model.messages().stream().anyMatch(m -> m.startsWith("Printed the mix")));
+
+        Path mix = folder.resolve(model.session().name() + " (mix).wav");
+        SoundFile printed = SoundFiles.read(mix);
+        assertThat(printed.format()).isEqualTo(SoundFormat.WAV_16);
+        assertThat(printed.sound().channelCount()).isEqualTo(2);
+        try (var files = Files.list(folder)) {
+            assertThat(files).containsExactly(mix);
+        }
+    }
+}

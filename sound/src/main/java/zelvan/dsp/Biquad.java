@@ -1,0 +1,28 @@
+package zelvan.dsp;
+
+/// A second-order filter with its state, in transposed direct form II. Used by one thread.
+public final class Biquad {
+    private final double b0;
+    private final double b1;
+    private final double b2;
+    private final double a1;
+    private final double a2;
+    private double first;
+    private double second;
+
+    /// Coefficients for `y[n] = b0 x[n] + b1 x[n−1] + b2 x[n−2] − a1 y[n−1] − a2 y[n−2]`.
+    public Biquad(double b0, double b1, double b2, double a1, double a2) {
+        this.b0 = b0;
+        this.b1 = b1;
+        this.b2 = b2;
+        this.a1 = a1;
+        this.a2 = a2;
+    }
+
+    public double process(double x) {
+        double y = b0 * x + first;
+        first = b1 * x - a1 * y + second;
+        second = b2 * x - a2 * y;
+        return y;
+    }
+}
