@@ -24,10 +24,10 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.dsp.Percentile;
-import zelvan.engine.AnalysisStore;
 import zelvan.engine.Derived;
 import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
 import zelvan.engine.Listening;
 import zelvan.engine.Progress;
 import zelvan.exchange.VoiceFolder;
@@ -36,6 +36,8 @@ import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
 import zelvan.problem.ZelvanProblem;
+import zelvan.render.Changes;
+import zelvan.render.VoiceSound;
 import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
 import zelvan.session.RepairEdit;
@@ -43,7 +45,9 @@ import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
+import zelvan.timing.TimeMap;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchMap;
 
 @Command(
         name = "bench",
@@ -55,6 +59,9 @@ import zelvan.timing.TimingSettings;
 final class BenchCommand implements Callable<Integer> {
     private static final int CHANGES = 21;
     private static final int DRAGS = 40;
+    private static final int BENT_RUNS = 5;
+    private static final double SLOWER = 1.1;
+    private static final double HIGHER_CENTS = 70;
     private static final int PLAYED_RATE_HERTZ = 48_000;
 
     @Option(
@@ -109,7 +116,7 @@ final class BenchCommand implements Callable<Integer> {
 
     private void accuracy(Path folder, Truth truth) throws ZelvanProblem {
         List<Path> files = VoiceFolder.soundFiles(List.of(folder.resolve("demo")));
-        try (Engine engine = new Engine(new AnalysisStore(folder.resolve("kept")))) {
+        try (Engine engine = new Engine(new KeptWork(folder.resolve("kept")))) {
             Derived derived = engine.derive(locked(files), Progress.NONE);
             Printing.failOnProblems(derived);
             say(
@@ -143,7 +150,7 @@ final class BenchCommand implements Callable<Integer> {
         say(
                 "%d voices and a guide of %.1f minutes, %d cores, Java %s:",
                 voices, minutes, Runtime.getRuntime().availableProcessors(), Runtime.version());
-        try (Engine engine = new Engine(new AnalysisStore(folder.resolve("kept-long")))) {
+        try (Engine engine = new Engine(new KeptWork(folder.resolve("kept-long")))) {
             long start = System.nanoTime();
             Session session = locked(files);
             Derived derived = engine.derive(session, Progress.NONE);
@@ -172,10 +179,41 @@ final class BenchCommand implements Callable<Integer> {
             say(
                     "  rendering                   %8.2f s   %6.0f times real time",
                     seconds(start), rendered / seconds(start));
+            bent(derived);
+            memory();
         }
-        Runtime runtime = Runtime.getRuntime();
+    }
+
+    /// A voice whose time and pitch change everywhere, on one thread, with its cycles to be found
+    /// first.
+    private void bent(Derived derived) {
+        VoiceSound voice =
+                derived.voice(derived.session().followers().getFirst().id())
+                        .flatMap(DerivedVoice::sound)
+                        .orElseThrow();
+        double seconds = voice.seconds();
+        TimeMap slower =
+                TimeMap.of(
+                        List.of(
+                                new TimeMap.Point(0, 0),
+                                new TimeMap.Point(seconds, SLOWER * seconds)));
+        Changes changes = new Changes(slower, PitchMap.constant(0, seconds, HIGHER_CENTS), 0);
+        double[] speeds = new double[BENT_RUNS];
+        for (int i = 0; i < BENT_RUNS; i++) {
+            long start = System.nanoTime();
+            double rendered = render(voice.along(changes));
+            speeds[i] = rendered / seconds(start);
+        }
         say(
-                "  memory in use at the end    %8.0f MB",
+                "  time and pitch everywhere   %8.0f times real time (first run %.0f)",
+                Percentile.median(speeds), speeds[0]);
+    }
+
+    private void memory() {
+        Runtime runtime = Runtime.getRuntime();
+        runtime.gc();
+        say(
+                "  memory that is kept         %8.0f MB",
                 (runtime.totalMemory() - runtime.freeMemory()) / 1e6);
     }
 
@@ -249,16 +287,20 @@ final class BenchCommand implements Callable<Integer> {
     }
 
     private static double renderAll(Derived derived) {
-        float[] block = new float[4096];
         double seconds = 0;
         for (Voice voice : derived.session().followers()) {
-            VoiceSource source = derived.voice(voice.id()).orElseThrow().locked().orElseThrow();
-            for (long frame = 0; frame < source.frames(); frame += block.length) {
-                source.read(0, frame, block, block.length);
-            }
-            seconds += (double) source.frames() / source.sampleRateHertz();
+            seconds += render(derived.voice(voice.id()).orElseThrow().locked().orElseThrow());
         }
         return seconds;
+    }
+
+    /// @return how long it sounds
+    private static double render(VoiceSource source) {
+        float[] block = new float[4096];
+        for (long frame = 0; frame < source.frames(); frame += block.length) {
+            source.read(0, frame, block, block.length);
+        }
+        return (double) source.frames() / source.sampleRateHertz();
     }
 
     private static double seconds(long startNanos) {
@@ -275,16 +317,25 @@ final class BenchCommand implements Callable<Integer> {
         List<Path> files = new ArrayList<>();
         for (int i = 0; i <= voices; i++) {
             String source = i == 0 ? truth.guide() : sources.get((i - 1) % sources.size());
-            Sound once = SoundFiles.read(folder.resolve("demo").resolve(source)).sound();
-            float[] samples = new float[(int) (minutes * 60 * once.sampleRateHertz())];
-            for (int k = 0; k < samples.length; k++) {
-                samples[k] = once.channel(0)[k % once.frames()];
-            }
-            Path file = folder.resolve("long").resolve(i == 0 ? "0 lead.wav" : i + " voice.wav");
-            SoundFiles.write(
-                    file, Sound.owning(once.sampleRateHertz(), samples), SoundFormat.WAV_24);
-            files.add(file);
+            files.add(repeated(folder, source, i == 0 ? "0 lead.wav" : i + " voice.wav"));
         }
+        files.add(repeated(folder, DemoSession.BED, "bed.wav"));
         return files;
+    }
+
+    /// A file of the demo over and over.
+    private Path repeated(Path folder, String source, String name) throws ZelvanProblem {
+        Sound once = SoundFiles.read(folder.resolve("demo").resolve(source)).sound();
+        float[][] channels = new float[once.channelCount()][];
+        for (int c = 0; c < channels.length; c++) {
+            float[] made = once.channel(c);
+            channels[c] = new float[(int) (minutes * 60 * once.sampleRateHertz())];
+            for (int k = 0; k < channels[c].length; k++) {
+                channels[c][k] = made[k % made.length];
+            }
+        }
+        Path file = folder.resolve("long").resolve(name);
+        SoundFiles.write(file, Sound.owning(once.sampleRateHertz(), channels), SoundFormat.WAV_24);
+        return file;
     }
 }

@@ -10,9 +10,9 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import zelvan.audio.SoundFormat;
-import zelvan.engine.AnalysisStore;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
 import zelvan.exchange.MixPrinter;
 import zelvan.problem.ZelvanProblem;
@@ -55,7 +55,7 @@ final class PrintCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws ZelvanProblem {
-        try (Engine engine = new Engine(AnalysisStore.ofUser())) {
+        try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
             Printing.failOnProblems(derived);
             PrintWriter say = spec.commandLine().getOut();

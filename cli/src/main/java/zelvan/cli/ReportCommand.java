@@ -6,9 +6,9 @@ import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import zelvan.engine.AnalysisStore;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
 import zelvan.exchange.LockReport;
 import zelvan.problem.ZelvanProblem;
@@ -37,7 +37,7 @@ final class ReportCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws ZelvanProblem {
-        try (Engine engine = new Engine(AnalysisStore.ofUser())) {
+        try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
             Printing.failOnProblems(derived);
             switch (format) {

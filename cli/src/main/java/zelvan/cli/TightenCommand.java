@@ -14,9 +14,9 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import zelvan.align.Anchor;
-import zelvan.engine.AnalysisStore;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.AudioReference;
@@ -129,7 +129,7 @@ final class TightenCommand implements Callable<Integer> {
     public Integer call() throws ZelvanProblem {
         refuseWhatIsNotYet();
         Session session = session();
-        try (Engine engine = new Engine(AnalysisStore.ofUser())) {
+        try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(session, Progress.NONE);
             Printing.failOnProblems(derived);
             List<Path> printed = Printing.print(derived, out, Optional.empty());

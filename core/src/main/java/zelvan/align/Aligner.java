@@ -18,6 +18,9 @@ import zelvan.units.TimeSpan;
 /// **Source:** S. Salvador & P. Chan, *FastDTW: toward accurate dynamic time warping in linear time
 /// and space* (2007); M. Müller, *Fundamentals of Music Processing* (2015), chapter 3.
 public final class Aligner {
+    /// Changes whenever the same two analyses would be matched differently.
+    public static final int VERSION = 1;
+
     // Frames of the analysis in a row, from coarse to fine.
     private static final int SONG_STEP = 16;
     private static final int WORD_STEP = 8;
@@ -29,34 +32,23 @@ public final class Aligner {
 
     /// How two voices are compared, as it came out for the whole song.
     ///
-    /// @param weights of the features
+    /// @param spectrumWeight of the plain spectrum beside the sounds' 1
     /// @param wordSpread how unlike rows are that have nothing to do with each other, at 40 ms
     /// @param syllableSpread the same at 10 ms
     /// @param fineSpread the same at 5 ms
-    record Scale(
-            FeatureWeights weights, double wordSpread, double syllableSpread, double fineSpread) {
-        static final Scale NONE = new Scale(FeatureWeights.STRANGERS, 1, 1, 1);
+    public record Scale(
+            double spectrumWeight, double wordSpread, double syllableSpread, double fineSpread) {
+        static final Scale NONE = new Scale(FeatureWeights.STRANGERS.spectrum(), 1, 1, 1);
+
+        FeatureWeights weights() {
+            return new FeatureWeights(spectrumWeight);
+        }
     }
 
     /// Two whole voices, matched.
-    public static final class Match {
-        private final Alignment alignment;
-        private final Scale scale;
-
-        private Match(Alignment alignment, Scale scale) {
-            this.alignment = alignment;
-            this.scale = scale;
-        }
-
-        /// As the program finds it by itself.
-        public Alignment alignment() {
-            return alignment;
-        }
-
-        Scale scale() {
-            return scale;
-        }
-    }
+    ///
+    /// @param alignment as the program finds it by itself
+    public record Match(Alignment alignment, Scale scale) {}
 
     /// Aligns a voice with its guide.
     ///
@@ -91,7 +83,7 @@ public final class Aligner {
         VoiceCosts fine = new VoiceCosts(guide, voice, weights, 1);
         return new Match(
                 finer(guide, voice, wordPath, syllables, fine, List.of(), List.of()),
-                new Scale(weights, words.spread(), syllables.spread(), fine.spread()));
+                new Scale(weights.spectrum(), words.spread(), syllables.spread(), fine.spread()));
     }
 
     /// Matches two stretches whose first and last moments belong together.

@@ -32,7 +32,7 @@ import zelvan.units.TimeSpan;
 ///
 /// Thread safety: any thread may call it; derivations run one after another.
 public final class Engine implements AutoCloseable {
-    private final AnalysisStore store;
+    private final KeptWork kept;
     private final ExecutorService workers;
     private final ExecutorService conductor;
     private final ExecutorService listener;
@@ -41,13 +41,13 @@ public final class Engine implements AutoCloseable {
     private final Map<String, VoiceChain> chains = new HashMap<>();
     private volatile Session wanted = Session.EMPTY;
 
-    public Engine(AnalysisStore store) {
-        this(store, Runtime.getRuntime().availableProcessors());
+    public Engine(KeptWork kept) {
+        this(kept, Runtime.getRuntime().availableProcessors());
     }
 
     /// @param threads how many voices are worked on at the same time
-    public Engine(AnalysisStore store, int threads) {
-        this.store = store;
+    public Engine(KeptWork kept, int threads) {
+        this.kept = kept;
         AtomicInteger number = new AtomicInteger();
         workers =
                 Executors.newFixedThreadPool(
@@ -67,7 +67,7 @@ public final class Engine implements AutoCloseable {
     /// @throws CancellationException if the progress says so
     public synchronized Derived derive(Session session, Progress progress) {
         chains.keySet().retainAll(session.voices().stream().map(Voice::id).toList());
-        session.voices().forEach(v -> chains.computeIfAbsent(v.id(), id -> new VoiceChain(store)));
+        session.voices().forEach(v -> chains.computeIfAbsent(v.id(), id -> new VoiceChain(kept)));
         Steps steps = new Steps(progress, 2 * session.voices().size());
         List<Runnable> listening = new ArrayList<>();
         for (Voice voice : session.voices()) {

@@ -87,7 +87,7 @@ final class VoiceChain {
             Marks marks,
             List<Fence> fences) {}
 
-    private final AnalysisStore store;
+    private final KeptWork kept;
     private final Memo<MatchKey, Rematch> match = new Memo<>();
     private final Map<Rematch.Piece, Alignment> pieces = new HashMap<>();
     private final Memo<AlignmentKey, Alignment> alignment = new Memo<>();
@@ -103,8 +103,8 @@ final class VoiceChain {
     private Optional<ZelvanProblem> problem = Optional.empty();
     private boolean loaded;
 
-    VoiceChain(AnalysisStore store) {
-        this.store = store;
+    VoiceChain(KeptWork kept) {
+        this.kept = kept;
     }
 
     /// Loads the file and listens to it; once.
@@ -125,10 +125,10 @@ final class VoiceChain {
     }
 
     private VoiceAnalysis analysed(SoundFile read) {
-        return store.load(read.sha256())
+        return kept.analysis(read.sha256())
                 .orElseGet(() -> {
                     VoiceAnalysis made = new VoiceAnalyser().analyse(read.sound());
-                    store.save(read.sha256(), made);
+                    kept.keep(read.sha256(), made);
                     return made;
                 });
     }
@@ -255,7 +255,7 @@ final class VoiceChain {
                         key.match,
                         () -> {
                             pieces.clear();
-                            return new Rematch(lead, heard, new Aligner().match(lead, heard));
+                            return new Rematch(lead, heard, match(lead, heard, key.match));
                         });
         List<Anchor> byUser =
                 key.byUser.stream()
@@ -269,6 +269,15 @@ final class VoiceChain {
         return key.inGuide.isIdentity()
                 ? marked
                 : marked.withGuideTimes(key.inGuide::outputSecondsAt);
+    }
+
+    private Aligner.Match match(VoiceAnalysis lead, VoiceAnalysis heard, MatchKey key) {
+        return kept.match(key.leader, key.voice)
+                .orElseGet(() -> {
+                    Aligner.Match made = new Aligner().match(lead, heard);
+                    kept.keep(key.leader, key.voice, made);
+                    return made;
+                });
     }
 
     /// A track that was the bed when it was loaded and is a voice now has not been listened to yet.

@@ -114,8 +114,9 @@ public final class MixPrinter {
     private static Sound scaled(Sound sound, float factor) {
         float[][] sides = new float[sound.channelCount()][sound.frames()];
         for (int c = 0; c < sides.length; c++) {
+            sound.read(c, 0, sides[c], 0, sides[c].length);
             for (int i = 0; i < sides[c].length; i++) {
-                sides[c][i] = factor * sound.channel(c)[i];
+                sides[c][i] *= factor;
             }
         }
         return Sound.owning(sound.sampleRateHertz(), sides);

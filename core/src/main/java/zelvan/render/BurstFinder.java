@@ -2,6 +2,7 @@ package zelvan.render;
 
 import java.util.ArrayList;
 import java.util.List;
+import zelvan.audio.Sound;
 
 /// Finds where sound without pitch begins all of a sudden: plosives, clicks of the tongue.
 final class BurstFinder {
@@ -16,21 +17,18 @@ final class BurstFinder {
     /// Bursts are further apart.
     private static final int APART_HOPS = 15;
 
-    private final float[] samples;
-    private final int hop;
-
-    BurstFinder(float[] samples, int sampleRateHertz) {
-        this.samples = samples;
-        this.hop = Math.max(1, (int) Math.round(HOP_SECONDS * sampleRateHertz));
-    }
+    private BurstFinder() {}
 
     /// The frames at which bursts open between two frames, increasing.
-    List<Long> between(long from, long to) {
+    static List<Long> between(Sound sound, long from, long to) {
+        int hop = Math.max(1, (int) Math.round(HOP_SECONDS * sound.sampleRateHertz()));
         long first = Math.max(0, from);
-        int hops = (int) Math.max(0, (Math.min(to, samples.length) - first) / hop);
+        int hops = (int) Math.max(0, (Math.min(to, sound.frames()) - first) / hop);
+        // One sample more in front: levels are of differences.
+        float[] samples = sound.mono(first - 1, hops * hop + 1);
         double[] levels = new double[hops];
         for (int h = 0; h < hops; h++) {
-            levels[h] = level((int) (first + (long) h * hop));
+            levels[h] = level(samples, 1 + h * hop, hop);
         }
         List<Long> bursts = new ArrayList<>();
         int last = -APART_HOPS;
@@ -52,9 +50,9 @@ final class BurstFinder {
     }
 
     /// Of the difference of neighbours: what is high counts more, as in consonants.
-    private double level(int start) {
+    private static double level(float[] samples, int start, int hop) {
         double sum = 0;
-        for (int i = Math.max(1, start); i < start + hop; i++) {
+        for (int i = start; i < start + hop; i++) {
             double x = samples[i] - samples[i - 1];
             sum += x * x;
         }

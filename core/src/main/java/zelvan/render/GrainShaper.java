@@ -2,6 +2,7 @@ package zelvan.render;
 
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import org.jspecify.annotations.Nullable;
+import zelvan.audio.Sound;
 import zelvan.dsp.Fft;
 
 /// Cuts grains out of a voice, and where the pitch is moved keeps the colour of the vowel: a grain
@@ -24,17 +25,15 @@ final class GrainShaper {
 
     private final AtomicReferenceArray<@Nullable Fft> transforms =
             new AtomicReferenceArray<>(Integer.SIZE);
-    private final float[][] channels;
-    private final float[] mono;
+    private final Sound sound;
     private final int rate;
     private final double formantCents;
     private final double speed;
 
-    /// @param mono all channels together; the filter is the same for all of them
-    GrainShaper(float[][] channels, float[] mono, int sampleRateHertz, double formantCents) {
-        this.channels = channels;
-        this.mono = mono;
-        this.rate = sampleRateHertz;
+    /// @param sound the voice; its filters are the same for all channels
+    GrainShaper(Sound sound, double formantCents) {
+        this.sound = sound;
+        this.rate = sound.sampleRateHertz();
         this.formantCents = formantCents;
         this.speed = Math.pow(2, formantCents / 1200);
     }
@@ -44,18 +43,23 @@ final class GrainShaper {
         return speed;
     }
 
-    /// What a grain takes from the source for a frame of the output.
-    float read(int channel, Grain grain, long frame, double speed) {
-        return read(channels[channel], grain, frame, speed);
+    /// What a grain takes from the source from a frame of the output to another, at the source's
+    /// own speed.
+    SourceSpan plain(int channel, Grain grain, long begin, long end) {
+        return SourceSpan.of(sound, channel, place(grain, begin, 1), place(grain, end, 1));
     }
 
-    private static float read(float[] samples, Grain grain, long frame, double speed) {
-        return Interpolator.at(samples, grain.source() + speed * (frame - grain.output()));
+    /// Where in the source a grain is at a frame of the output.
+    static double place(Grain grain, long frame, double speed) {
+        return grain.source() + speed * (frame - grain.output());
     }
 
     Grains.Shaped shape(int index, Grain grain, int channel) {
         long begin = grain.begin();
         int length = (int) (grain.end() - begin);
+        double first = place(grain, begin, speed);
+        double last = place(grain, grain.end(), speed);
+        SourceSpan span = SourceSpan.of(sound, channel, first, last);
         double strength =
                 Math.clamp(
                         (Math.abs(grain.cents() - formantCents) - LEAST_CENTS)
@@ -65,16 +69,24 @@ final class GrainShaper {
         if (strength == 0) {
             float[] samples = new float[length];
             for (int i = 0; i < length; i++) {
-                samples[i] = sample(channels[channel], grain, begin + i);
+                samples[i] = sample(span, grain, begin + i);
             }
             return new Grains.Shaped(index, channel, begin, samples);
         }
         int around = Math.min(MOST_AROUND_FRAMES, length / 2);
         int points = Integer.highestOneBit(2 * (length + 2 * around) - 1);
         Fft fft = fft(points);
-        double[] own = transformed(fft, channels[channel], grain, begin, length, around);
+        double[] own = transformed(fft, span, grain, begin, length, around);
         double[] heard =
-                channels.length == 1 ? own : transformed(fft, mono, grain, begin, length, around);
+                sound.channelCount() == 1
+                        ? own
+                        : transformed(
+                                fft,
+                                SourceSpan.ofMono(sound, first, last),
+                                grain,
+                                begin,
+                                length,
+                                around);
         double[] gains = gains(heard, grain, strength);
         for (int b = 1; b < gains.length; b++) {
             own[2 * b] *= gains[b];
@@ -102,15 +114,15 @@ final class GrainShaper {
         return known;
     }
 
-    private float sample(float[] samples, Grain grain, long frame) {
-        return grain.gain() * GrainWindow.at(grain, frame) * read(samples, grain, frame, speed);
+    private float sample(SourceSpan span, Grain grain, long frame) {
+        return grain.gain() * GrainWindow.at(grain, frame) * span.at(place(grain, frame, speed));
     }
 
     private double[] transformed(
-            Fft fft, float[] samples, Grain grain, long begin, int length, int around) {
+            Fft fft, SourceSpan span, Grain grain, long begin, int length, int around) {
         double[] data = new double[fft.length()];
         for (int i = 0; i < length; i++) {
-            data[around + i] = sample(samples, grain, begin + i);
+            data[around + i] = sample(span, grain, begin + i);
         }
         fft.forward(data);
         return data;

@@ -61,9 +61,13 @@ final class Grains implements Stretch {
     private void addEdge(int channel, int g, long frame, float[] into, int start, int count) {
         long from = g == 0 ? frame : Math.max(frame, grains[g].begin());
         long to = g == 0 ? Math.min(frame + count, grains[g].end()) : frame + count;
+        if (from >= to) {
+            return;
+        }
+        SourceSpan span = shaper.plain(channel, grains[g], from, to);
         for (long n = from; n < to; n++) {
             into[(int) (start + n - frame)] +=
-                    GrainWindow.at(grains[g], n) * shaper.read(channel, grains[g], n, 1);
+                    GrainWindow.at(grains[g], n) * span.at(GrainShaper.place(grains[g], n, 1));
         }
     }
 

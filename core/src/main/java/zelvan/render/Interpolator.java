@@ -4,7 +4,9 @@ import zelvan.dsp.SincKernel;
 
 /// Reads a voice anywhere between its samples.
 final class Interpolator {
-    private static final int HALF_TAPS = 16;
+    /// Samples that are read on each side of a position.
+    static final int HALF_TAPS = 16;
+
     private static final int TAPS = 2 * HALF_TAPS;
 
     /// Positions are rounded to this part of a frame: an error of less than −60 dB at 16 kHz.

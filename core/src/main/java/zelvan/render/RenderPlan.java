@@ -33,7 +33,7 @@ final class RenderPlan {
             int length = last ? count - done : (int) Math.min(count - done, outputs[pin + 1] - at);
             long shift = pins.get(Math.max(0, pin)).shift();
             if (pin < 0 || last || pins.get(pin).copied()) {
-                RawSource.copy(planner.channel(channel), at + shift, into, done, length);
+                planner.sound().read(channel, at + shift, into, done, length);
             } else {
                 stretch(pin).render(channel, at, into, done, length);
             }

@@ -1,6 +1,5 @@
 package zelvan.render;
 
-import java.util.Arrays;
 import java.util.List;
 import zelvan.audio.Sound;
 
@@ -12,28 +11,23 @@ import zelvan.audio.Sound;
 /// pitch keeps its pitch whatever the maps say, and where its time changes it is spliced
 /// ([Splicer]).
 final class RenderPlanner {
-    private final float[][] channels;
+    private final Sound sound;
     private final Splicer splicer;
     private final GrainPlanner grains;
     private final List<Pin> pins;
 
     RenderPlanner(Sound sound, Epochs epochs, Changes changes) {
-        this.channels = new float[sound.channelCount()][];
-        Arrays.setAll(channels, sound::channel);
-        float[] samples = sound.mono();
+        this.sound = sound;
         int rate = sound.sampleRateHertz();
-        this.splicer = new Splicer(channels, samples, changes.time(), rate);
+        this.splicer = new Splicer(sound, changes.time());
         this.grains =
                 new GrainPlanner(
-                        new GrainShaper(channels, samples, rate, changes.formantCents()),
-                        epochs,
-                        changes,
-                        rate);
+                        new GrainShaper(sound, changes.formantCents()), epochs, changes, rate);
         this.pins = new PinFinder(epochs, changes, rate).pins();
     }
 
-    float[] channel(int channel) {
-        return channels[channel];
+    Sound sound() {
+        return sound;
     }
 
     /// Where stretches begin, in order; the last one ends at the last.

@@ -2,6 +2,7 @@ package zelvan.render;
 
 import java.util.ArrayList;
 import java.util.List;
+import zelvan.audio.Sound;
 import zelvan.timing.TimeMap;
 
 /// Plans sound without pitch whose time changes.
@@ -27,19 +28,14 @@ final class Splicer {
 
     private static final int SEARCH_STRIDE = 3;
 
-    private final float[][] channels;
-    private final float[] samples;
+    private final Sound sound;
     private final TimeMap map;
     private final int rate;
-    private final BurstFinder bursts;
 
-    /// @param samples of all channels together
-    Splicer(float[][] channels, float[] samples, TimeMap map, int sampleRateHertz) {
-        this.channels = channels;
-        this.samples = samples;
+    Splicer(Sound sound, TimeMap map) {
+        this.sound = sound;
         this.map = map;
-        this.rate = sampleRateHertz;
-        this.bursts = new BurstFinder(samples, sampleRateHertz);
+        this.rate = sound.sampleRateHertz();
     }
 
     /// When the fade ends from what sounded before to the source shifted by so much.
@@ -52,18 +48,19 @@ final class Splicer {
     Splices between(Pin a, Pin b) {
         List<Mark> marks = new ArrayList<>();
         marks.add(new Mark(a.output(), a.shift(), false));
-        for (long burst : bursts.between(a.source(), b.source())) {
+        Part part = part(a, b);
+        for (long burst : BurstFinder.between(sound, a.source(), b.source())) {
             long shift = burst - Math.round(map.outputSecondsAt((double) burst / rate) * rate);
             Mark begin = new Mark(burst - frames(BEFORE_BURST_SECONDS) - shift, shift, true);
             Mark end = new Mark(burst + frames(AFTER_BURST_SECONDS) - shift, shift, false);
             if (hasRoom(marks.getLast(), begin) && hasRoom(end, b)) {
-                walkTo(begin, marks);
+                walkTo(begin, marks, part);
                 marks.add(end);
             }
         }
-        walkTo(new Mark(b.output(), b.shift(), true), marks);
+        walkTo(new Mark(b.output(), b.shift(), true), marks, part);
         return new Splices(
-                channels,
+                sound,
                 marks.stream().mapToLong(Mark::output).toArray(),
                 marks.stream().mapToLong(Mark::shift).toArray(),
                 marks.stream().map(Mark::equalPower).toList());
@@ -83,7 +80,7 @@ final class Splicer {
     }
 
     /// Step after step, from the last mark to a given one.
-    private void walkTo(Mark goal, List<Mark> marks) {
+    private void walkTo(Mark goal, List<Mark> marks, Part part) {
         int step = frames(STEP_SECONDS);
         long output = marks.getLast().output;
         long source = marks.getLast().source();
@@ -94,22 +91,22 @@ final class Splicer {
             boolean noise = false;
             if (Math.abs(wanted - source) > TOLERANCE_SECONDS * rate) {
                 long natural = source;
-                source = mostSimilar(natural, Math.round(wanted), step);
-                noise = likeness(natural, source, step, 1) < ALIKE;
+                source = mostSimilar(part, natural, Math.round(wanted), step);
+                noise = part.likeness(natural, source, step, 1) < ALIKE;
             }
             marks.add(new Mark(output, source - output, noise));
         }
         marks.add(goal);
     }
 
-    private long mostSimilar(long natural, long wanted, int length) {
+    private long mostSimilar(Part part, long natural, long wanted, int length) {
         int radius = frames(SEARCH_SECONDS);
         long best = wanted;
         double most = Double.NEGATIVE_INFINITY;
         for (long candidate = wanted - radius;
                 candidate <= wanted + radius;
                 candidate += SEARCH_STRIDE) {
-            double alike = likeness(natural, candidate, length, SEARCH_STRIDE);
+            double alike = part.likeness(natural, candidate, length, SEARCH_STRIDE);
             if (alike > most) {
                 most = alike;
                 best = candidate;
@@ -118,22 +115,34 @@ final class Splicer {
         return best;
     }
 
-    /// Normalised correlation of the steps that end at two frames, −1 to 1.
-    private double likeness(long a, long b, int length, int stride) {
-        long low = Math.min(a, b) - length;
-        if (low < 0 || Math.max(a, b) > samples.length) {
-            return 0;
+    /// All that may be compared between two pins: no step leads further away than the map may.
+    private Part part(Pin a, Pin b) {
+        long margin =
+                2L * frames(STEP_SECONDS) + frames(SEARCH_SECONDS) + frames(TOLERANCE_SECONDS);
+        long from = Math.max(0, a.source() - margin);
+        long to = Math.min(sound.frames(), b.source() + margin);
+        return new Part(sound.mono(from, (int) Math.max(0, to - from)), from);
+    }
+
+    /// Part of the voice, all channels together.
+    private record Part(float[] samples, long from) {
+        /// Normalised correlation of the steps that end at two frames, −1 to 1; 0 outside.
+        double likeness(long a, long b, int length, int stride) {
+            long low = Math.min(a, b) - length;
+            if (low < from || Math.max(a, b) > from + samples.length) {
+                return 0;
+            }
+            double product = 0;
+            double powerA = 1e-12;
+            double powerB = 1e-12;
+            for (int i = -length; i < 0; i += stride) {
+                double x = samples[(int) (a + i - from)];
+                double y = samples[(int) (b + i - from)];
+                product += x * y;
+                powerA += x * x;
+                powerB += y * y;
+            }
+            return product / Math.sqrt(powerA * powerB);
         }
-        double product = 0;
-        double powerA = 1e-12;
-        double powerB = 1e-12;
-        for (int i = -length; i < 0; i += stride) {
-            double x = samples[(int) (a + i)];
-            double y = samples[(int) (b + i)];
-            product += x * y;
-            powerA += x * x;
-            powerB += y * y;
-        }
-        return product / Math.sqrt(powerA * powerB);
     }
 }

@@ -2,6 +2,7 @@ package zelvan.render;
 
 import java.util.Arrays;
 import java.util.List;
+import zelvan.audio.Sound;
 
 /// What is played when, in one stretch: marks in the output, each tied to a frame of the source.
 ///
@@ -9,18 +10,18 @@ import java.util.List;
 /// as it leads up to the second. Where both say the same shift, that is a plain copy. Each output
 /// frame depends on its two marks alone, so any block can be computed by itself.
 final class Splices implements Stretch {
-    private final float[][] channels;
+    private final Sound sound;
     private final long[] output;
     private final long[] shift;
     private final List<Boolean> equalPower;
 
-    /// @param channels the voice as recorded
+    /// @param sound the voice as recorded
     /// @param output frames, strictly increasing
     /// @param shift source frame minus output frame at each mark
     /// @param equalPower whether the fade towards a mark keeps power (noise) rather than amplitude
     ///   (voice)
-    Splices(float[][] channels, long[] output, long[] shift, List<Boolean> equalPower) {
-        this.channels = channels;
+    Splices(Sound sound, long[] output, long[] shift, List<Boolean> equalPower) {
+        this.sound = sound;
         this.output = output;
         this.shift = shift;
         this.equalPower = equalPower;
@@ -28,7 +29,6 @@ final class Splices implements Stretch {
 
     @Override
     public void render(int channel, long frame, float[] into, int start, int count) {
-        float[] source = channels[channel];
         int found = Arrays.binarySearch(output, frame);
         int mark = found >= 0 ? found : -found - 2;
         int done = 0;
@@ -36,16 +36,20 @@ final class Splices implements Stretch {
             long at = frame + done;
             int length = (int) Math.min(count - done, output[mark + 1] - at);
             if (shift[mark] == shift[mark + 1]) {
-                RawSource.copy(source, at + shift[mark], into, start + done, length);
+                sound.read(channel, at + shift[mark], into, start + done, length);
             } else {
-                fade(source, mark, at, into, start + done, length);
+                fade(channel, mark, at, into, start + done, length);
             }
             done += length;
             mark++;
         }
     }
 
-    private void fade(float[] source, int mark, long at, float[] into, int start, int length) {
+    private void fade(int channel, int mark, long at, float[] into, int start, int length) {
+        float[] fading = new float[length];
+        float[] coming = new float[length];
+        sound.read(channel, at + shift[mark], fading, 0, length);
+        sound.read(channel, at + shift[mark + 1], coming, 0, length);
         double span = output[mark + 1] - output[mark];
         for (int i = 0; i < length; i++) {
             long n = at + i;
@@ -56,14 +60,7 @@ final class Splices implements Stretch {
                 rising = Math.sin(0.5 * turn);
                 falling = Math.cos(0.5 * turn);
             }
-            into[start + i] =
-                    (float)
-                            (falling * sample(source, n + shift[mark])
-                                    + rising * sample(source, n + shift[mark + 1]));
+            into[start + i] = (float) (falling * fading[i] + rising * coming[i]);
         }
-    }
-
-    private static float sample(float[] source, long frame) {
-        return frame >= 0 && frame < source.length ? source[(int) frame] : 0;
     }
 }

@@ -48,7 +48,7 @@ class EngineTest {
     static void singAndLock() throws Exception {
         Path demo = folder.resolve("demo");
         truth = DemoSession.write(demo);
-        engine = new Engine(new AnalysisStore(folder.resolve("kept")));
+        engine = new Engine(new KeptWork(folder.resolve("kept")));
         session =
                 VoiceFolder.adding(Session.EMPTY, VoiceFolder.soundFiles(List.of(demo)))
                         .apply(Session.EMPTY);
@@ -192,11 +192,11 @@ class EngineTest {
 
     @Test
     void keptAnalysesAreWhatWasHeard() throws Exception {
-        AnalysisStore store = new AnalysisStore(folder.resolve("store"));
+        KeptWork kept = new KeptWork(folder.resolve("store"));
         VoiceAnalysis heard = Takes.LEAD.analysis();
-        assertThat(store.load("abc")).isEmpty();
-        store.save("abc", heard);
-        VoiceAnalysis back = store.load("abc").orElseThrow();
+        assertThat(kept.analysis("abc")).isEmpty();
+        kept.keep("abc", heard);
+        VoiceAnalysis back = kept.analysis("abc").orElseThrow();
         assertThat(back.landmarks()).isEqualTo(heard.landmarks());
         assertThat(back.phrases()).isEqualTo(heard.phrases());
         assertThat(back.notes()).isEqualTo(heard.notes());
@@ -206,7 +206,20 @@ class EngineTest {
         try (var files = Files.list(folder.resolve("store"))) {
             Files.write(files.findFirst().orElseThrow(), new byte[] {1, 2, 3});
         }
-        assertThat(store.load("abc")).isEmpty();
+        assertThat(kept.analysis("abc")).isEmpty();
+    }
+
+    @Test
+    void whatWasKeptGivesTheSameMaps() throws Exception {
+        try (Engine again = new Engine(new KeptWork(folder.resolve("kept")))) {
+            Derived derived = again.derive(session, Progress.NONE);
+            for (Voice voice : session.followers()) {
+                DerivedVoice before = locked.voice(voice.id()).orElseThrow();
+                DerivedVoice after = derived.voice(voice.id()).orElseThrow();
+                assertThat(after.alignment()).isEqualTo(before.alignment());
+                assertThat(after.timing()).isEqualTo(before.timing());
+            }
+        }
     }
 
     @Test
@@ -218,7 +231,7 @@ class EngineTest {
         Session wanted =
                 VoiceFolder.adding(Session.EMPTY, VoiceFolder.soundFiles(List.of(mixed)))
                         .apply(Session.EMPTY);
-        try (Engine own = new Engine(new AnalysisStore(folder.resolve("kept-mixed")))) {
+        try (Engine own = new Engine(new KeptWork(folder.resolve("kept-mixed")))) {
             Derived made = own.derive(wanted, Progress.NONE);
             assertThat(made.problems())
                     .singleElement()
@@ -239,7 +252,7 @@ class EngineTest {
                         return true;
                     }
                 };
-        try (Engine own = new Engine(new AnalysisStore(folder.resolve("kept-none")))) {
+        try (Engine own = new Engine(new KeptWork(folder.resolve("kept-none")))) {
             assertThatThrownBy(() -> own.derive(session, cancelled))
                     .isInstanceOf(CancellationException.class);
         }

@@ -21,9 +21,9 @@ import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.audio.TruePeak;
-import zelvan.engine.AnalysisStore;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
 import zelvan.session.Edit;
 import zelvan.session.Session;
@@ -48,7 +48,7 @@ class PrintingTest {
         Path loose = folder.resolve("double.wav");
         SoundFiles.write(lead, Takes.LEAD.sound(), SoundFormat.WAV_24, Optional.of(stamp));
         SoundFiles.write(loose, Takes.LOOSE.sound(), WAV_16);
-        engine = new Engine(new AnalysisStore(folder.resolve("kept")));
+        engine = new Engine(new KeptWork(folder.resolve("kept")));
         Session session =
                 VoiceFolder.adding(Session.EMPTY, List.of(lead, loose)).apply(Session.EMPTY);
         derived =

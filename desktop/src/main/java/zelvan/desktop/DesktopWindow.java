@@ -11,8 +11,8 @@ import net.harawata.appdirs.AppDirsFactory;
 import zelvan.cli.Window;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.theme.Theme;
-import zelvan.engine.AnalysisStore;
 import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
 import zelvan.play.Output;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
@@ -27,7 +27,7 @@ public final class DesktopWindow implements Window {
         CountDownLatch closed = new CountDownLatch(1);
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
-            AppModel model = new AppModel(new Engine(AnalysisStore.ofUser()), player(), unsaved());
+            AppModel model = new AppModel(new Engine(KeptWork.ofUser()), player(), unsaved());
             Stage stage = new Stage();
             var unused = new MainWindow(model, new Theme(), stage);
             stage.setOnHidden(e -> {

@@ -14,6 +14,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import java.util.function.Supplier;
 import javafx.application.Platform;
+import javafx.scene.Scene;
 import javafx.scene.image.PixelReader;
 import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
@@ -24,10 +25,11 @@ import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Selection;
 import zelvan.desktop.model.Viewport;
+import zelvan.desktop.reports.PrintSheet;
 import zelvan.desktop.theme.Theme;
-import zelvan.engine.AnalysisStore;
 import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
@@ -74,7 +76,7 @@ final class Screenshots {
         AppModel model =
                 onWindow(() ->
                         new AppModel(
-                                new Engine(AnalysisStore.ofUser()),
+                                new Engine(KeptWork.ofUser()),
                                 new Player(new SimulatedOutput(SAMPLE_RATE_HERTZ)),
                                 Path.of(
                                         System.getProperty("java.io.tmpdir"),
@@ -82,29 +84,37 @@ final class Screenshots {
         Stage stage = onWindow(Stage::new);
         MainWindow window = onWindow(() -> new MainWindow(model, theme, stage));
         onWindow(() -> run(stage::show));
-        picture(window, "empty.png");
+        picture(window.scene(), "empty.png");
         onWindow(() -> run(() -> model.documents().open(List.of(demo))));
         waitFor(() -> !model.derived().get().guidePhrases().isEmpty() && !model.stale().get());
         onWindow(() -> run(() -> model.playback().version().set(Version.RAW)));
-        picture(window, "raw.png");
+        picture(window.scene(), "raw.png");
         onWindow(() ->
                 run(() -> {
                     model.playback().version().set(Version.LOCKED);
                     model.apply(new Edit.SetAllTiming(TimingSettings.FULL));
                 }));
         waitFor(() -> !model.stale().get());
-        picture(window, "locked.png");
+        picture(window.scene(), "locked.png");
+        PrintSheet sheet = onWindow(() -> new PrintSheet(model.documents(), Optional::empty));
+        onWindow(() ->
+                run(() -> {
+                    sheet.alert().initOwner(stage);
+                    sheet.alert().show();
+                }));
+        picture(sheet.alert().getDialogPane().getScene(), "print.png");
+        onWindow(() -> run(sheet.alert()::close));
         onWindow(() -> run(() -> closeUp(model)));
         onWindow(() -> run(() -> model.playback().version().set(Version.RAW)));
-        picture(window, "close-up.png");
+        picture(window.scene(), "close-up.png");
         onWindow(() -> run(() -> repair(model)));
         waitFor(() -> !model.stale().get());
-        picture(window, "repair.png");
+        picture(window.scene(), "repair.png");
         onWindow(() -> run(() -> guide(model)));
         waitFor(() -> !model.stale().get());
-        picture(window, "guide.png");
+        picture(window.scene(), "guide.png");
         onWindow(() -> run(theme::toggle));
-        picture(window, "light.png");
+        picture(window.scene(), "light.png");
         onWindow(() -> run(model::close));
     }
 
@@ -185,9 +195,9 @@ final class Screenshots {
         }
     }
 
-    private void picture(MainWindow window, String name) throws InterruptedException {
+    private void picture(Scene scene, String name) throws InterruptedException {
         Thread.sleep(SETTLE_MILLIS);
-        WritableImage image = onWindow(() -> window.scene().snapshot(null));
+        WritableImage image = onWindow(() -> scene.snapshot(null));
         int width = (int) image.getWidth();
         int height = (int) image.getHeight();
         BufferedImage copy = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);

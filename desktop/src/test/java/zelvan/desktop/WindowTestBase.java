@@ -28,9 +28,9 @@ import org.testfx.util.WaitForAsyncUtils;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.theme.Theme;
 import zelvan.dsp.Percentile;
-import zelvan.engine.AnalysisStore;
 import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.session.Voice;
@@ -45,6 +45,7 @@ abstract class WindowTestBase {
 
     @TempDir static Path folder;
     static Path demo;
+    static KeptWork kept;
     static Truth truth;
 
     AppModel model;
@@ -69,6 +70,7 @@ abstract class WindowTestBase {
         Runtime.getRuntime().addShutdownHook(new Thread(() -> delete(sung)));
         demo = sung.resolve(DemoSession.NAME);
         truth = DemoSession.write(demo);
+        kept = new KeptWork(sung.resolve("kept"));
     }
 
     /// To be called from the test's own `@Start`, where TestFX looks for it.
@@ -80,10 +82,7 @@ abstract class WindowTestBase {
     }
 
     static AppModel newModel(Player player) {
-        return new AppModel(
-                new Engine(new AnalysisStore(folder.resolve("kept"))),
-                player,
-                folder.resolve("unsaved"));
+        return new AppModel(new Engine(kept), player, folder.resolve("unsaved"));
     }
 
     @AfterEach

@@ -22,6 +22,9 @@ public final class DemoSession {
     /// The session's name, and the folder's.
     public static final String NAME = "Lanterns on the Pier";
 
+    /// The file of the accompaniment.
+    public static final String BED = "Concertina and bass (bed).wav";
+
     /// The guide's file name.
     public static final String GUIDE = "Mara lead.wav";
 
@@ -147,7 +150,7 @@ public final class DemoSession {
                             part.departures().missing().stream().sorted().toList()));
         }
         SoundFiles.write(
-                folder.resolve("Concertina and bass (bed).wav"),
+                folder.resolve(BED),
                 bed(BED_RATE_HERTZ, SECONDS),
                 new SoundFormat(SoundFormat.Container.WAV, 16, false));
         Truth truth = new Truth(GUIDE, voices);

@@ -43,12 +43,12 @@ final class FlacWriter {
 
     private static void fill(int[] block, Sound sound, int from, int frames, int bits) {
         int channels = sound.channelCount();
+        float[] samples = new float[frames];
         double scale = Samples.fullScale(bits);
         for (int c = 0; c < channels; c++) {
-            float[] samples = sound.channel(c);
+            sound.read(c, from, samples, 0, frames);
             for (int i = 0; i < frames; i++) {
-                block[i * channels + c] =
-                        (int) Samples.quantized(samples[from + i], scale, from + i, c);
+                block[i * channels + c] = (int) Samples.quantized(samples[i], scale, from + i, c);
             }
         }
     }

@@ -5,24 +5,37 @@ import java.nio.ByteBuffer;
 /// Samples as bytes and back. The buffer's byte order decides which end comes first.
 final class Samples {
     private static final double SCALE_8 = 1 << 7;
-    private static final double SCALE_16 = 1 << 15;
-    private static final double SCALE_24 = 1 << 23;
     private static final double SCALE_32 = 1L << 31;
 
     private Samples() {}
 
-    /// Reads `frames` interleaved frames into one array a channel.
+    /// Reads `frames` interleaved frames.
     ///
     /// @param unsigned8 whether 8-bit samples are offset by 128, as WAV keeps them
-    static float[][] decode(
-            ByteBuffer bytes, int channels, int frames, SoundFormat format, boolean unsigned8) {
+    ///
+    /// @param bytes with an array behind it, which the sound may keep
+    static Sound decode(
+            ByteBuffer bytes,
+            int sampleRateHertz,
+            int channels,
+            int frames,
+            SoundFormat format,
+            boolean unsigned8) {
+        if (PackedSamples.canHold(format)) {
+            int offset = bytes.arrayOffset() + bytes.position();
+            return Sound.packed(
+                    sampleRateHertz,
+                    channels,
+                    new PackedSamples(
+                            bytes.array(), offset, channels, format.bits(), bytes.order(), frames));
+        }
         float[][] samples = new float[channels][frames];
         for (int i = 0; i < frames; i++) {
             for (int c = 0; c < channels; c++) {
                 samples[c][i] = (float) get(bytes, format, unsigned8);
             }
         }
-        return samples;
+        return Sound.owning(sampleRateHertz, samples);
     }
 
     private static double get(ByteBuffer bytes, SoundFormat format, boolean unsigned8) {
@@ -31,28 +44,20 @@ final class Samples {
         }
         return switch (format.bits()) {
             case 8 -> unsigned8 ? (bytes.get() & 0xFF) / SCALE_8 - 1 : bytes.get() / SCALE_8;
-            case 16 -> bytes.getShort() / SCALE_16;
-            case 24 -> get24(bytes) / SCALE_24;
             default -> bytes.getInt() / SCALE_32;
         };
-    }
-
-    private static int get24(ByteBuffer bytes) {
-        int a = bytes.get() & 0xFF;
-        int b = bytes.get() & 0xFF;
-        int c = bytes.get() & 0xFF;
-        boolean little = bytes.order() == java.nio.ByteOrder.LITTLE_ENDIAN;
-        int high = little ? c : a;
-        int low = little ? a : c;
-        return (byte) high << 16 | b << 8 | low;
     }
 
     /// Writes frames `from` to `to` of the sound, interleaved. Integers are rounded with [Dither]
     /// and held within range.
     static void encode(Sound sound, int from, int to, SoundFormat format, ByteBuffer bytes) {
-        for (int i = from; i < to; i++) {
-            for (int c = 0; c < sound.channelCount(); c++) {
-                put(bytes, sound.channel(c)[i], format, i, c);
+        float[][] samples = new float[sound.channelCount()][to - from];
+        for (int c = 0; c < samples.length; c++) {
+            sound.read(c, from, samples[c], 0, to - from);
+        }
+        for (int i = 0; i < to - from; i++) {
+            for (int c = 0; c < samples.length; c++) {
+                put(bytes, samples[c][i], format, from + i, c);
             }
         }
     }

@@ -2,15 +2,50 @@ package zelvan.audio;
 
 import java.util.Arrays;
 
-/// Samples of one or more channels at one rate. Immutable by contract: the arrays that it hands out
-/// are its own and are only read.
+/// Samples of one or more channels at one rate. Immutable by contract: arrays that it hands out are
+/// only read.
+///
+/// Sound of 16 and 24 bits is kept as it came from its file and turned into numbers where it is
+/// read: a long session is half as large that way.
 public final class Sound {
     private final int sampleRateHertz;
-    private final float[][] channels;
+    private final int frames;
+    private final Channel[] channels;
 
-    private Sound(int sampleRateHertz, float[][] channels) {
+    private Sound(int sampleRateHertz, int frames, Channel[] channels) {
         this.sampleRateHertz = sampleRateHertz;
+        this.frames = frames;
         this.channels = channels;
+    }
+
+    /// The samples of one channel.
+    private sealed interface Channel {
+        /// All of them; to be read only.
+        float[] all();
+
+        /// @param from first frame; all frames lie within the sound
+        void read(int from, float[] into, int at, int count);
+    }
+
+    private record Numbers(float[] all) implements Channel {
+        @Override
+        public void read(int from, float[] into, int at, int count) {
+            System.arraycopy(all, from, into, at, count);
+        }
+    }
+
+    private record Packed(PackedSamples samples, int channel) implements Channel {
+        @Override
+        public float[] all() {
+            float[] all = new float[samples.frames()];
+            samples.read(channel, 0, all, 0, all.length);
+            return all;
+        }
+
+        @Override
+        public void read(int from, float[] into, int at, int count) {
+            samples.read(channel, from, into, at, count);
+        }
     }
 
     /// Takes the arrays over without copying; the caller must not write to them again.
@@ -18,15 +53,29 @@ public final class Sound {
     /// @param sampleRateHertz frames in a second, above 0
     /// @param channels one array a channel, at least one, all equally long; 1 is full scale
     public static Sound owning(int sampleRateHertz, float[]... channels) {
-        if (sampleRateHertz <= 0) {
-            throw new IllegalArgumentException(
-                    "sampleRateHertz must be > 0, was " + sampleRateHertz);
-        }
+        checkRate(sampleRateHertz);
         if (channels.length == 0
                 || Arrays.stream(channels).anyMatch(c -> c.length != channels[0].length)) {
             throw new IllegalArgumentException("channels must be equally long, at least one");
         }
-        return new Sound(sampleRateHertz, channels.clone());
+        return new Sound(
+                sampleRateHertz,
+                channels[0].length,
+                Arrays.stream(channels).map(Numbers::new).toArray(Channel[]::new));
+    }
+
+    static Sound packed(int sampleRateHertz, int channels, PackedSamples samples) {
+        checkRate(sampleRateHertz);
+        Channel[] all = new Channel[channels];
+        Arrays.setAll(all, c -> new Packed(samples, c));
+        return new Sound(sampleRateHertz, samples.frames(), all);
+    }
+
+    private static void checkRate(int sampleRateHertz) {
+        if (sampleRateHertz <= 0) {
+            throw new IllegalArgumentException(
+                    "sampleRateHertz must be > 0, was " + sampleRateHertz);
+        }
     }
 
     public int sampleRateHertz() {
@@ -38,27 +87,51 @@ public final class Sound {
     }
 
     public int frames() {
-        return channels[0].length;
+        return frames;
     }
 
     public double seconds() {
-        return (double) frames() / sampleRateHertz;
+        return (double) frames / sampleRateHertz;
     }
 
-    /// The samples of one channel: the array itself, to be read only.
+    /// All samples of one channel, to be read only. May be made anew by each call: who needs a part
+    /// of it calls [#read].
     public float[] channel(int index) {
-        return channels[index];
+        return channels[index].all();
     }
 
-    /// The mean of all channels, or the only channel itself; to be read only.
+    /// The mean of all channels, to be read only. May be made anew by each call.
     public float[] mono() {
-        if (channels.length == 1) {
-            return channels[0];
+        return channels.length == 1 ? channel(0) : mono(0, frames);
+    }
+
+    /// Reads samples of one channel, with silence before and behind the sound.
+    ///
+    /// @param frame the first frame, may be negative
+    /// @param into receives the samples
+    /// @param at where in `into` to begin
+    public void read(int channel, long frame, float[] into, int at, int count) {
+        int before = (int) Math.clamp(-frame, 0, count);
+        int there = (int) Math.clamp(frames - frame, before, count);
+        Arrays.fill(into, at, at + before, 0);
+        if (there > before) {
+            channels[channel].read((int) (frame + before), into, at + before, there - before);
         }
-        float[] mix = new float[frames()];
-        for (float[] channel : channels) {
-            for (int i = 0; i < mix.length; i++) {
-                mix[i] += channel[i] / channels.length;
+        Arrays.fill(into, at + there, at + count, 0);
+    }
+
+    /// Part of the mean of all channels, with silence before and behind the sound.
+    public float[] mono(long frame, int count) {
+        float[] mix = new float[count];
+        if (channels.length == 1) {
+            read(0, frame, mix, 0, count);
+            return mix;
+        }
+        float[] one = new float[count];
+        for (int c = 0; c < channels.length; c++) {
+            read(c, frame, one, 0, count);
+            for (int i = 0; i < count; i++) {
+                mix[i] += one[i] / channels.length;
             }
         }
         return mix;

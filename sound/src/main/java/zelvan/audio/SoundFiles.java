@@ -105,9 +105,14 @@ public final class SoundFiles {
             int frames = (int) (layout.dataBytes() / layout.frameBytes());
             ByteBuffer data = bytes.slice(layout.dataOffset(), (int) layout.dataBytes());
             data.order(ByteOrder.LITTLE_ENDIAN);
-            float[][] samples =
-                    Samples.decode(data, layout.channels(), frames, layout.format(), true);
-            Sound sound = Sound.owning(layout.sampleRateHertz(), samples);
+            Sound sound =
+                    Samples.decode(
+                            data,
+                            layout.sampleRateHertz(),
+                            layout.channels(),
+                            frames,
+                            layout.format(),
+                            true);
             double start = (double) layout.startFrames() / layout.sampleRateHertz();
             return new SoundFile(sound, layout.format(), sha256(bytes), bytes.limit(), start);
         } catch (WavLayout.Unreadable e) {
@@ -170,7 +175,7 @@ public final class SoundFiles {
         samples.order(format.isBigEndian() ? ByteOrder.BIG_ENDIAN : ByteOrder.LITTLE_ENDIAN);
         SoundFormat kept = new SoundFormat(containerOf(file), bits, false);
         int frames = pcm.length / (channels * bits / 8);
-        Sound sound = Sound.owning(rate, Samples.decode(samples, channels, frames, kept, false));
+        Sound sound = Samples.decode(samples, rate, channels, frames, kept, false);
         return new SoundFile(sound, kept, sha256(bytes), bytes.limit(), 0);
     }
 

@@ -1,19 +1,10 @@
 package zelvan.engine;
 
-import java.io.BufferedInputStream;
-import java.io.BufferedOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
-import net.harawata.appdirs.AppDirsFactory;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.Note;
@@ -22,61 +13,11 @@ import zelvan.analysis.Transition;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.TimeSpan;
 
-/// Analyses on disk, by the content of the audio and the version of the analysis. A cache: what is
-/// missing or damaged is computed again, and what cannot be written is not kept.
-public final class AnalysisStore {
-    private static final Logger LOG = LoggerFactory.getLogger(AnalysisStore.class);
+/// An analysis as bytes.
+final class AnalysisCodec {
+    private AnalysisCodec() {}
 
-    private final Path folder;
-
-    public AnalysisStore(Path folder) {
-        this.folder = folder;
-    }
-
-    /// In the place that this system has for such things.
-    public static AnalysisStore ofUser() {
-        return new AnalysisStore(
-                Path.of(AppDirsFactory.getInstance().getUserCacheDir("zelvan", null, null)));
-    }
-
-    private Path fileOf(String sha256) {
-        return folder.resolve(sha256 + ".v" + VoiceAnalysis.VERSION);
-    }
-
-    Optional<VoiceAnalysis> load(String sha256) {
-        Path file = fileOf(sha256);
-        if (!Files.exists(file)) {
-            return Optional.empty();
-        }
-        try (DataInputStream in =
-                new DataInputStream(new BufferedInputStream(Files.newInputStream(file)))) {
-            return Optional.of(read(in));
-        } catch (IOException | IllegalArgumentException e) {
-            LOG.warn("The kept analysis {} is damaged and will be made again", file, e);
-            return Optional.empty();
-        }
-    }
-
-    void save(String sha256, VoiceAnalysis analysis) {
-        Path file = fileOf(sha256);
-        Path beside = file.resolveSibling(file.getFileName() + ".part");
-        try {
-            Files.createDirectories(folder);
-            try (DataOutputStream out =
-                    new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(beside)))) {
-                write(out, analysis);
-            }
-            Files.move(
-                    beside,
-                    file,
-                    StandardCopyOption.ATOMIC_MOVE,
-                    StandardCopyOption.REPLACE_EXISTING);
-        } catch (IOException e) {
-            LOG.warn("The analysis could not be kept in {}", folder, e);
-        }
-    }
-
-    private static void write(DataOutputStream out, VoiceAnalysis a) throws IOException {
+    static void write(DataOutputStream out, VoiceAnalysis a) throws IOException {
         out.writeDouble(a.seconds());
         out.writeDouble(a.activeDecibels());
         out.writeDouble(a.pitch().hopSeconds());
@@ -136,14 +77,14 @@ public final class AnalysisStore {
         out.writeDouble(span.endSeconds());
     }
 
-    private static void writeSpans(DataOutputStream out, List<TimeSpan> spans) throws IOException {
+    static void writeSpans(DataOutputStream out, List<TimeSpan> spans) throws IOException {
         out.writeInt(spans.size());
         for (TimeSpan span : spans) {
             writeSpan(out, span);
         }
     }
 
-    private static VoiceAnalysis read(DataInputStream in) throws IOException {
+    static VoiceAnalysis read(DataInputStream in) throws IOException {
         double seconds = in.readDouble();
         double active = in.readDouble();
         double hop = in.readDouble();
@@ -200,7 +141,7 @@ public final class AnalysisStore {
         return new TimeSpan(in.readDouble(), in.readDouble());
     }
 
-    private static List<TimeSpan> readSpans(DataInputStream in) throws IOException {
+    static List<TimeSpan> readSpans(DataInputStream in) throws IOException {
         List<TimeSpan> spans = new ArrayList<>();
         for (int i = in.readInt(); i > 0; i--) {
             spans.add(readSpan(in));

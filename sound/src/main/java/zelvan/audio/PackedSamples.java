@@ -1,0 +1,43 @@
+package zelvan.audio;
+
+import java.nio.ByteOrder;
+
+/// Interleaved integers of 16 or 24 bits, as a file keeps them.
+///
+/// @param bytes holds them; never written to
+/// @param offset where the first frame begins in `bytes`
+/// @param channels samples in a frame
+/// @param bits 16 or 24
+/// @param order of the bytes of a sample
+/// @param frames how many
+record PackedSamples(
+        byte[] bytes, int offset, int channels, int bits, ByteOrder order, int frames) {
+    private static final float SCALE_16 = 0x1p-15f;
+    private static final float SCALE_24 = 0x1p-23f;
+
+    static boolean canHold(SoundFormat format) {
+        return !format.floatingPoint() && (format.bits() == 16 || format.bits() == 24);
+    }
+
+    /// Both conversions are exact: a number of single precision holds 24 bits and any scale.
+    void read(int channel, int from, float[] into, int at, int count) {
+        int sampleBytes = bits / 8;
+        int stride = channels * sampleBytes;
+        boolean little = order.equals(ByteOrder.LITTLE_ENDIAN);
+        int first = little ? 0 : sampleBytes - 1;
+        int step = little ? 1 : -1;
+        int low = offset + channel * sampleBytes + first;
+        for (int i = 0; i < count; i++) {
+            int b = low + (from + i) * stride;
+            if (bits == 16) {
+                into[at + i] = SCALE_16 * (short) ((bytes[b] & 0xFF) | bytes[b + step] << 8);
+            } else {
+                into[at + i] =
+                        SCALE_24
+                                * ((bytes[b] & 0xFF)
+                                        | (bytes[b + step] & 0xFF) << 8
+                                        | bytes[b + 2 * step] << 16);
+            }
+        }
+    }
+}
