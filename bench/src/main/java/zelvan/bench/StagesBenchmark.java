@@ -31,6 +31,7 @@ import zelvan.singers.VoiceSynthesizer;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMapper;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchMap;
 
 /// Each stage on one thread, for a voice of 60 seconds; the score is the time it takes.
 ///
@@ -102,7 +103,22 @@ public class StagesBenchmark {
     /// Planning and rendering, every stretch heard for the first time.
     @Benchmark
     public float[] rendering() {
-        VoiceRenderer renderer = new VoiceRenderer(voice, epochs, Changes.of(map));
+        return rendered(Changes.of(map));
+    }
+
+    /// The same where nothing stays as it was.
+    @Benchmark
+    public float[] renderingTimeAndPitch() {
+        TimeMap slower =
+                TimeMap.of(
+                        List.of(
+                                new TimeMap.Point(0, 0),
+                                new TimeMap.Point(SECONDS, 1.1 * SECONDS)));
+        return rendered(new Changes(slower, PitchMap.constant(0, SECONDS, 70), 0));
+    }
+
+    private float[] rendered(Changes changes) {
+        VoiceRenderer renderer = new VoiceRenderer(voice, epochs, changes);
         float[] out = new float[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         return out;

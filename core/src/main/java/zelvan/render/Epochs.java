@@ -61,6 +61,14 @@ public final class Epochs {
         return frame - list[before] < list[after] - frame ? before : after;
     }
 
+    /// Where an epoch of a stretch lies, frames; beyond its ends, where it would lie if the voice
+    /// went on.
+    double frameOf(int run, int index) {
+        double[] list = marks[run];
+        int there = Math.clamp(index, 0, list.length - 1);
+        return list[there] + (index - there) * period(run, there);
+    }
+
     /// Frames from an epoch to the next one (from the one before, at the end).
     double period(int run, int index) {
         double[] list = marks[run];

@@ -1,22 +1,186 @@
 package zelvan.render;
 
-/// Two cycles of a voice, laid where their middle is to sound.
-///
-/// @param output where the middle sounds, frames of the output
-/// @param source where the middle lies, frames of the source
-/// @param fadeIn frames of the output before the middle; 0 where nothing fades in
-/// @param fadeOut frames of the output after the middle; 0 where nothing fades out
-/// @param gain amplitude
-/// @param cents how far up the pitch is moved there
-record Grain(
-        double output, double source, double fadeIn, double fadeOut, float gain, double cents) {
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/// Some cycles of a voice, laid where they are to sound: epochs of the source, each with its place
+/// in the output. A grain fades in up to its middle epoch, and out from there.
+final class Grain {
+    private final double[] outputs;
+    private final double[] sources;
+    private final int middle;
+    private final float gain;
+    private final double cents;
+    private final boolean bent;
+
+    private Grain(
+            double[] outputs,
+            double[] sources,
+            int middle,
+            float gain,
+            double cents,
+            boolean bent) {
+        this.outputs = outputs;
+        this.sources = sources;
+        this.middle = middle;
+        this.gain = gain;
+        this.cents = cents;
+        this.bent = bent;
+    }
+
+    /// Two cycles at one speed, whatever the distance to the next grain.
+    ///
+    /// @param output where the middle sounds, frames of the output
+    /// @param source where the middle lies, frames of the source
+    /// @param before frames of the source before the middle; 0 where nothing fades in
+    /// @param after frames of the source after the middle; 0 where nothing fades out
+    /// @param speed frames of the source in a frame of the output
+    /// @param gain amplitude
+    /// @param cents how far up the pitch is moved there
+    static Grain cut(
+            double output,
+            double source,
+            double before,
+            double after,
+            double speed,
+            float gain,
+            double cents) {
+        double[] outputs = {output, output + after / speed};
+        double[] sources = {source, source + after};
+        if (before > 0) {
+            outputs = new double[] {output - before / speed, output, output + after / speed};
+            sources = new double[] {source - before, source, source + after};
+        }
+        return new Grain(outputs, sources, before > 0 ? 1 : 0, gain, cents, false);
+    }
+
+    /// Cycles each of which is as long as it is to sound.
+    ///
+    /// @param outputs where the epochs sound, frames of the output, increasing; taken over
+    /// @param sources where they lie, frames of the source, increasing; taken over
+    /// @param middle index of the epoch at which it is loudest
+    static Grain bent(double[] outputs, double[] sources, int middle, float gain, double cents) {
+        return new Grain(outputs, sources, middle, gain, cents, true);
+    }
+
+    /// Where its middle sounds, frames of the output.
+    double output() {
+        return outputs[middle];
+    }
+
+    /// Where its middle lies, frames of the source.
+    double source() {
+        return sources[middle];
+    }
+
+    float gain() {
+        return gain;
+    }
+
+    /// How far up the pitch is moved there.
+    double cents() {
+        return cents;
+    }
+
+    /// Whether its cycles follow each other at the pitch at which they are to sound.
+    boolean isBent() {
+        return bent;
+    }
+
+    /// Frames of the output before its middle.
+    double fadeIn() {
+        return outputs[middle] - outputs[0];
+    }
+
+    /// Frames of the output after its middle.
+    double fadeOut() {
+        return outputs[outputs.length - 1] - outputs[middle];
+    }
+
+    /// Frames of the output that one of its cycles lasts, on average.
+    double cycle() {
+        return mean(outputs);
+    }
+
+    /// Frames of the source that one of its cycles lasts, on average.
+    double sourceCycle() {
+        return mean(sources);
+    }
+
+    private static double mean(double[] marks) {
+        return (marks[marks.length - 1] - marks[0]) / (marks.length - 1);
+    }
+
     /// The first frame in which it sounds.
     long begin() {
-        return (long) Math.ceil(output - fadeIn);
+        return (long) Math.ceil(outputs[0]);
     }
 
     /// The frame after the last in which it sounds.
     long end() {
-        return (long) Math.ceil(output + fadeOut);
+        return (long) Math.ceil(outputs[outputs.length - 1]);
+    }
+
+    /// A grain from its beginning to its middle, or from there to its end.
+    ///
+    /// @param outputs where its epochs sound, frames of the output
+    /// @param sources where they lie, frames of the source
+    record Half(double[] outputs, double[] sources) {
+        /// Where in the source its frames of the output lie.
+        double[] places() {
+            long begin = (long) Math.ceil(outputs[0]);
+            int count = (int) ((long) Math.ceil(outputs[outputs.length - 1]) - begin);
+            return between(outputs, sources, begin, count);
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Half half
+                    && Arrays.equals(outputs, half.outputs)
+                    && Arrays.equals(sources, half.sources);
+        }
+
+        @Override
+        public int hashCode() {
+            return 31 * Arrays.hashCode(outputs) + Arrays.hashCode(sources);
+        }
+    }
+
+    /// Its halves; a grain at an edge has but one.
+    List<Half> halves() {
+        List<Half> halves = new ArrayList<>(2);
+        if (middle > 0) {
+            halves.add(half(0, middle));
+        }
+        if (middle < outputs.length - 1) {
+            halves.add(half(middle, outputs.length - 1));
+        }
+        return halves;
+    }
+
+    private Half half(int from, int to) {
+        return new Half(
+                Arrays.copyOfRange(outputs, from, to + 1),
+                Arrays.copyOfRange(sources, from, to + 1));
+    }
+
+    /// Where in the source it is at some frames of the output; beyond its ends it goes on as there.
+    double[] places(long frame, int count) {
+        return between(outputs, sources, frame, count);
+    }
+
+    private static double[] between(double[] outputs, double[] sources, long frame, int count) {
+        double[] places = new double[count];
+        int i = 0;
+        for (int n = 0; n < count; n++) {
+            double at = frame + n;
+            while (i + 2 < outputs.length && outputs[i + 1] < at) {
+                i++;
+            }
+            double share = (at - outputs[i]) / (outputs[i + 1] - outputs[i]);
+            places[n] = sources[i] + share * (sources[i + 1] - sources[i]);
+        }
+        return places;
     }
 }

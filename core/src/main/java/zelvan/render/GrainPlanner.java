@@ -2,27 +2,25 @@ package zelvan.render;
 
 import java.util.ArrayList;
 import java.util.List;
+import zelvan.audio.Sound;
 
-/// Decides which cycle of a voiced stretch sounds when.
+/// Lays grains along the cycles of a voiced stretch: one grain a stride of the [CycleWalk],
+/// reaching from the stride before to the one after.
 ///
-/// How it works: in the output, each cycle lasts as long as the cycle of the source that sounds
-/// then, divided by the change of pitch; so the singer's own fluctuations stay. What remains of a
-/// cycle at the end is shared out among all of them, unless the voice ends there anyway.
+/// Grains of several cycles are bent, so that each of their cycles lasts as long as it is to sound;
+/// grains of one cycle to each side are cut as they are and laid closer or wider.
 final class GrainPlanner {
+    private final Sound sound;
     private final GrainShaper shaper;
     private final Epochs epochs;
     private final Changes changes;
-    private final int rate;
 
-    GrainPlanner(GrainShaper shaper, Epochs epochs, Changes changes, int sampleRateHertz) {
-        this.shaper = shaper;
+    GrainPlanner(Sound sound, Epochs epochs, Changes changes) {
+        this.sound = sound;
+        this.shaper = new GrainShaper(sound, changes.formantCents());
         this.epochs = epochs;
         this.changes = changes;
-        this.rate = sampleRateHertz;
     }
-
-    /// One cycle in the output.
-    private record Cycle(double output, int epoch, double ratio) {}
 
     /// @param a lies at an epoch
     /// @param b lies at an epoch of the same voiced run
@@ -33,66 +31,66 @@ final class GrainPlanner {
         int last = epochs.nearest(run, b.source());
         double start = marks[first] - a.shift();
         double end = marks[last] - b.shift();
+        List<CycleWalk.Cycle> cycles =
+                new CycleWalk(sound, epochs, run, first, last, changes).between(first, start, end);
         boolean voiceEnds = last == marks.length - 1;
-        List<Cycle> cycles = cycles(run, first, start, end);
-        if (!voiceEnds) {
-            cycles = fitted(cycles, run, start, end);
-        }
+        List<CycleWalk.Cycle> all =
+                new ArrayList<>(voiceEnds ? cycles : fitted(cycles, run, start, end));
+        all.add(new CycleWalk.Cycle(end, last, all.getLast().ratio(), 0));
         List<Grain> grains = new ArrayList<>();
-        grains.add(new Grain(start, marks[first], 0, epochs.period(run, first), 1, 0));
-        double speed = shaper.speed();
-        for (Cycle cycle : cycles) {
-            grains.add(
-                    new Grain(
-                            cycle.output,
-                            marks[cycle.epoch],
-                            epochs.period(run, Math.max(0, cycle.epoch - 1)) / speed,
-                            epochs.period(run, cycle.epoch) / speed,
-                            (float) (speed / Math.sqrt(cycle.ratio)),
-                            1200 * Math.log(cycle.ratio) / Math.log(2)));
+        int before = 0;
+        for (int k = 0; k < all.size() - 1; ) {
+            int after = Math.min(all.get(k).stride(), all.size() - 1 - k);
+            grains.add(grain(all, k, before, after, run));
+            k += after;
+            before = after;
         }
-        grains.add(new Grain(end, marks[last], epochs.period(run, Math.max(0, last - 1)), 0, 1, 0));
+        grains.add(grain(all, all.size() - 1, before, 0, run));
         return new Grains(shaper, grains.toArray(Grain[]::new));
     }
 
-    /// The cycles strictly between two moments of the output.
-    private List<Cycle> cycles(int run, int first, double start, double end) {
-        List<Cycle> cycles = new ArrayList<>();
-        int epoch = first;
-        double output = start;
-        double ratio = ratioAt(start);
-        while (true) {
-            double period = epochs.period(run, epoch) / ratio;
-            output += period;
-            if (output > end - 0.5 * period) {
-                return cycles;
-            }
-            epoch = epochs.nearest(run, sourceFrameAt(output));
-            ratio = ratioAt(output);
-            cycles.add(new Cycle(output, epoch, ratio));
-        }
-    }
-
-    /// The cycles made a little longer or shorter, so that one of them ends at the end.
-    private List<Cycle> fitted(List<Cycle> cycles, int run, double start, double end) {
-        if (cycles.isEmpty()) {
-            return cycles;
-        }
-        Cycle last = cycles.getLast();
-        double next = last.output + epochs.period(run, last.epoch) / last.ratio;
-        boolean lastIsNearer = Math.abs(last.output - end) < Math.abs(next - end);
-        double scale = (end - start) / ((lastIsNearer ? last.output : next) - start);
+    /// The cycles made a little longer or shorter, so that one of them ends at the end: what
+    /// remains of a cycle there is shared out among all of them.
+    private List<CycleWalk.Cycle> fitted(
+            List<CycleWalk.Cycle> cycles, int run, double start, double end) {
+        CycleWalk.Cycle last = cycles.getLast();
+        double next = last.output() + epochs.period(run, last.epoch()) / last.ratio();
+        boolean lastIsNearer =
+                cycles.size() > 1 && Math.abs(last.output() - end) < Math.abs(next - end);
+        double scale = (end - start) / ((lastIsNearer ? last.output() : next) - start);
         return cycles.subList(0, cycles.size() - (lastIsNearer ? 1 : 0)).stream()
-                .map(c -> new Cycle(start + scale * (c.output - start), c.epoch, c.ratio))
+                .map(c ->
+                        new CycleWalk.Cycle(
+                                start + scale * (c.output() - start),
+                                c.epoch(),
+                                c.ratio(),
+                                c.stride()))
                 .toList();
     }
 
-    private double sourceFrameAt(double outputFrame) {
-        return changes.time().sourceSecondsAt(outputFrame / rate) * rate;
-    }
-
-    private double ratioAt(double outputFrame) {
-        double cents = changes.pitch().centsAt(sourceFrameAt(outputFrame) / rate);
-        return Math.pow(2, cents / 1200);
+    /// @param before cycles that it reaches back
+    /// @param after cycles that it reaches ahead
+    private Grain grain(List<CycleWalk.Cycle> cycles, int middle, int before, int after, int run) {
+        CycleWalk.Cycle cycle = cycles.get(middle);
+        boolean edge = before == 0 || after == 0;
+        double cents = edge ? 0 : 1200 * Math.log(cycle.ratio()) / Math.log(2);
+        if (before <= 1 && after <= 1) {
+            double speed = edge ? 1 : shaper.speed();
+            double in = before * epochs.period(run, Math.max(0, cycle.epoch() - 1));
+            double out = after * epochs.period(run, cycle.epoch());
+            // The closer grains lie, the more of them sound at once.
+            float gain = edge ? 1 : (float) (speed / Math.sqrt(cycle.ratio()));
+            double source = epochs.marks(run)[cycle.epoch()];
+            return Grain.cut(cycle.output(), source, in, out, speed, gain, cents);
+        }
+        double[] outputs = new double[before + after + 1];
+        double[] sources = new double[outputs.length];
+        for (int i = 0; i < outputs.length; i++) {
+            outputs[i] = cycles.get(middle - before + i).output();
+            sources[i] = epochs.frameOf(run, cycle.epoch() - before + i);
+        }
+        // As many harmonics as before, further apart: so that loudness stays.
+        float gain = edge ? 1 : (float) Math.sqrt(cycle.ratio());
+        return Grain.bent(outputs, sources, before, gain, cents);
     }
 }

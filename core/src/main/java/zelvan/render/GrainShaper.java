@@ -1,14 +1,16 @@
 package zelvan.render;
 
+import java.util.Arrays;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import org.jspecify.annotations.Nullable;
 import zelvan.audio.Sound;
 import zelvan.dsp.Fft;
 
 /// Cuts grains out of a voice, and where the pitch is moved keeps the colour of the vowel: a grain
-/// by itself shows the envelope truly at the harmonics that the voice had, and not between them,
-/// where the new ones will be. So it is filtered to read, between its harmonics, straight lines
-/// from one to the next on a logarithmic scale.
+/// is filtered so that its new harmonics are as strong as the voice's envelope is there, and
+/// smoothly in between.
 final class GrainShaper {
     /// How far a filtered grain reaches beyond the grain itself, on each side, at most.
     static final int MOST_AROUND_FRAMES = 512;
@@ -23,16 +25,34 @@ final class GrainShaper {
     private static final double NONE_FROM_HERTZ = 9000;
     private static final double LEAST_POWER = 1e-20;
 
-    private final AtomicReferenceArray<@Nullable Fft> transforms =
-            new AtomicReferenceArray<>(Integer.SIZE);
+    /// Transforms are at least so much longer than what they are made of, for filters to ring out.
+    private static final double LEAST_ROOM = 1.25;
+
+    private static final int ALL = -1;
+
+    /// More than a block of playing needs.
+    private static final int KEPT = 128;
+
     private final Sound sound;
+    private final Valleys valleys;
     private final int rate;
     private final double formantCents;
     private final double speed;
+    private final AtomicReferenceArray<@Nullable Shaped> kept = new AtomicReferenceArray<>(KEPT);
+    private final AtomicInteger next = new AtomicInteger();
+    private final AtomicReference<@Nullable HalfRead> lastRead = new AtomicReference<>();
+
+    /// A grain's samples in one channel.
+    ///
+    /// @param begin its first frame in the output
+    record Shaped(Grain grain, int channel, long begin, float[] samples) {}
+
+    private record HalfRead(Grain.Half half, int channel, float[] samples) {}
 
     /// @param sound the voice; its filters are the same for all channels
     GrainShaper(Sound sound, double formantCents) {
         this.sound = sound;
+        this.valleys = new Valleys(sound);
         this.rate = sound.sampleRateHertz();
         this.formantCents = formantCents;
         this.speed = Math.pow(2, formantCents / 1200);
@@ -43,50 +63,85 @@ final class GrainShaper {
         return speed;
     }
 
-    /// What a grain takes from the source from a frame of the output to another, at the source's
-    /// own speed.
-    SourceSpan plain(int channel, Grain grain, long begin, long end) {
-        return SourceSpan.of(sound, channel, place(grain, begin, 1), place(grain, end, 1));
+    /// Adds part of a grain to a block, as it is in the source.
+    ///
+    /// @param frame of the output
+    void addPlain(int channel, Grain grain, long frame, float[] into, int start, int count) {
+        float[] samples = read(channel, grain.places(frame, count));
+        GrainWindow.apply(grain, frame, samples);
+        for (int i = 0; i < count; i++) {
+            into[start + i] += samples[i];
+        }
     }
 
-    /// Where in the source a grain is at a frame of the output.
-    static double place(Grain grain, long frame, double speed) {
-        return grain.source() + speed * (frame - grain.output());
+    /// The samples of one channel, or of all together, faded in and out.
+    private float[] windowed(int channel, Grain grain) {
+        float[] samples = new float[(int) (grain.end() - grain.begin())];
+        int at = 0;
+        for (Grain.Half half : grain.halves()) {
+            float[] read = read(channel, half);
+            System.arraycopy(read, 0, samples, at, read.length);
+            at += read.length;
+        }
+        GrainWindow.apply(grain, grain.begin(), samples);
+        return samples;
     }
 
-    Grains.Shaped shape(int index, Grain grain, int channel) {
+    /// Where a grain goes on from the one before, both read the same in between.
+    private float[] read(int channel, Grain.Half half) {
+        HalfRead last = lastRead.get();
+        if (last != null && last.channel == channel && last.half.equals(half)) {
+            return last.samples;
+        }
+        float[] samples = read(channel, half.places());
+        lastRead.set(new HalfRead(half, channel, samples));
+        return samples;
+    }
+
+    private float[] read(int channel, double[] places) {
+        float[] samples = new float[places.length];
+        if (places.length > 0) {
+            double first = places[0];
+            double last = places[places.length - 1];
+            SourceSpan span =
+                    channel == ALL
+                            ? SourceSpan.ofMono(sound, first, last)
+                            : SourceSpan.of(sound, channel, first, last);
+            for (int i = 0; i < samples.length; i++) {
+                samples[i] = span.at(places[i]);
+            }
+        }
+        return samples;
+    }
+
+    /// A grain as it is to sound.
+    @SuppressWarnings("ReferenceEquality") // the very grain, not one like it
+    Shaped shaped(Grain grain, int channel) {
+        for (int k = 0; k < KEPT; k++) {
+            Shaped one = kept.get(k);
+            if (one != null && one.grain == grain && one.channel == channel) {
+                return one;
+            }
+        }
+        Shaped made = shape(grain, channel);
+        kept.set(Math.floorMod(next.getAndIncrement(), KEPT), made);
+        return made;
+    }
+
+    private Shaped shape(Grain grain, int channel) {
         long begin = grain.begin();
         int length = (int) (grain.end() - begin);
-        double first = place(grain, begin, speed);
-        double last = place(grain, grain.end(), speed);
-        SourceSpan span = SourceSpan.of(sound, channel, first, last);
-        double strength =
-                Math.clamp(
-                        (Math.abs(grain.cents() - formantCents) - LEAST_CENTS)
-                                / (FULL_CENTS - LEAST_CENTS),
-                        0,
-                        1);
+        float[] plain = windowed(channel, grain);
+        double moved = Math.abs(grain.cents() - formantCents);
+        double strength = Math.clamp((moved - LEAST_CENTS) / (FULL_CENTS - LEAST_CENTS), 0, 1);
         if (strength == 0) {
-            float[] samples = new float[length];
-            for (int i = 0; i < length; i++) {
-                samples[i] = sample(span, grain, begin + i);
-            }
-            return new Grains.Shaped(index, channel, begin, samples);
+            return new Shaped(grain, channel, begin, plain);
         }
-        int around = Math.min(MOST_AROUND_FRAMES, length / 2);
-        int points = Integer.highestOneBit(2 * (length + 2 * around) - 1);
-        Fft fft = fft(points);
-        double[] own = transformed(fft, span, grain, begin, length, around);
+        Fft fft = Transforms.of(Integer.highestOneBit(2 * (int) (LEAST_ROOM * length) - 1));
+        int around = Math.min(MOST_AROUND_FRAMES, Math.min(length, fft.length() - length) / 2);
+        double[] own = transformed(fft, plain, around);
         double[] heard =
-                sound.channelCount() == 1
-                        ? own
-                        : transformed(
-                                fft,
-                                SourceSpan.ofMono(sound, first, last),
-                                grain,
-                                begin,
-                                length,
-                                around);
+                sound.channelCount() == 1 ? own : transformed(fft, windowed(ALL, grain), around);
         double[] gains = gains(heard, grain, strength);
         for (int b = 1; b < gains.length; b++) {
             own[2 * b] *= gains[b];
@@ -100,49 +155,29 @@ final class GrainShaper {
             double fade = inside < around ? (inside + 0.5) / around : 1;
             samples[i] = (float) (own[i] * fade);
         }
-        return new Grains.Shaped(index, channel, begin - around, samples);
+        return new Shaped(grain, channel, begin - around, samples);
     }
 
-    /// Powers of two are transformed in place, without scratch: all threads may share an instance.
-    private Fft fft(int points) {
-        int index = Integer.numberOfTrailingZeros(points);
-        Fft known = transforms.get(index);
-        if (known == null) {
-            known = new Fft(points);
-            transforms.set(index, known);
-        }
-        return known;
-    }
-
-    private float sample(SourceSpan span, Grain grain, long frame) {
-        return grain.gain() * GrainWindow.at(grain, frame) * span.at(place(grain, frame, speed));
-    }
-
-    private double[] transformed(
-            Fft fft, SourceSpan span, Grain grain, long begin, int length, int around) {
+    private static double[] transformed(Fft fft, float[] samples, int around) {
         double[] data = new double[fft.length()];
-        for (int i = 0; i < length; i++) {
-            data[around + i] = sample(span, grain, begin + i);
+        for (int i = 0; i < samples.length; i++) {
+            data[around + i] = samples[i];
         }
         fft.forward(data);
         return data;
     }
 
     /// The factors of the bins from 0 up to where nothing is done any more.
+    ///
+    /// @param data the grain, transformed
     private double[] gains(double[] data, Grain grain, double strength) {
-        int points = data.length;
-        double binHertz = (double) rate / points;
-        int bins = (int) Math.min(points / 2.0, NONE_FROM_HERTZ / binHertz);
-        double[] logs = new double[bins + 1];
-        for (int b = 1; b <= bins; b++) {
-            int at = Math.min(2 * b, points - 2);
-            logs[b] =
-                    0.5 * Math.log(data[at] * data[at] + data[at + 1] * data[at + 1] + LEAST_POWER);
-        }
-        logs[0] = Math.log(Math.abs(data[0]) + LEAST_POWER);
-        // Lengths are in frames of the output, where the grain runs at its own speed.
-        double before = points / (0.5 * (grain.fadeIn() + grain.fadeOut()));
-        double after = before * Math.pow(2, (grain.cents() - formantCents) / 1200);
+        double binHertz = (double) rate / data.length;
+        int bins = (int) Math.min(data.length / 2 - 1.0, NONE_FROM_HERTZ / binHertz);
+        double factor = Math.pow(2, (grain.cents() - formantCents) / 1200);
+        // Bins from harmonic to harmonic, in the grain as it is and as it is to sound.
+        double before = data.length / grain.cycle();
+        double after = grain.isBent() ? before : before * factor;
+        HarmonicEnvelope envelope = envelope(data, before, grain, bins * Math.max(1, factor));
         int harmonics = (int) (bins / after);
         double[] steps = new double[harmonics + 2];
         for (int h = 1; h <= harmonics; h++) {
@@ -152,32 +187,57 @@ final class GrainShaper {
                             (NONE_FROM_HERTZ - at * binHertz) / (NONE_FROM_HERTZ - FULL_TO_HERTZ),
                             0,
                             1);
-            double wanted = envelope(logs, before, at) - between(logs, at);
+            double wanted = envelope.at(h * factor) - log(data, at);
             steps[h] = strength * fade * Math.clamp(wanted, -MOST_NEPER, MOST_NEPER);
         }
         steps[0] = steps[1];
-        double[] gains = new double[bins];
-        for (int b = 0; b < bins; b++) {
-            gains[b] = Math.exp(between(steps, b / after));
+        return exponentials(steps, after, bins);
+    }
+
+    /// Factors along straight lines of logarithms, `spacing` bins apart.
+    private static double[] exponentials(double[] logs, double spacing, int bins) {
+        double[] factors = new double[bins];
+        int bin = 0;
+        for (int h = 0; h + 1 < logs.length && bin < bins; h++) {
+            double slope = (logs[h + 1] - logs[h]) / spacing;
+            double factor = Math.exp(logs[h] + slope * (bin - h * spacing));
+            double step = Math.exp(slope);
+            for (; bin < bins && bin < (h + 1) * spacing; bin++) {
+                factors[bin] = factor;
+                factor *= step;
+            }
         }
-        return gains;
+        Arrays.fill(factors, bin, bins, Math.exp(logs[logs.length - 1]));
+        return factors;
     }
 
-    /// A smooth line through the harmonics that the voice had: a cubic between each two that leads
-    /// on the slope of their neighbours (E. Catmull & R. Rom 1974), because formants peak between
-    /// harmonics as well.
-    private static double envelope(double[] logs, double harmonic, double at) {
-        int below = (int) (at / harmonic);
-        double x = at / harmonic - below;
-        double a = between(logs, Math.max(1, below - 1) * harmonic);
-        double b = between(logs, Math.max(1, below) * harmonic);
-        double c = between(logs, (below + 1) * harmonic);
-        double d = between(logs, (below + 2) * harmonic);
-        return b + 0.5 * x * (c - a + x * (2 * a - 5 * b + 4 * c - d + x * (3 * (b - c) + d - a)));
+    /// @param spacing bins from harmonic to harmonic
+    /// @param highest the last bin that is read
+    private HarmonicEnvelope envelope(double[] data, double spacing, Grain grain, double highest) {
+        double last = Math.min(highest, data.length / 2 - 1.0);
+        double[] harmonics = new double[Math.max(1, (int) (last / spacing))];
+        for (int k = 0; k < harmonics.length; k++) {
+            harmonics[k] = log(data, (k + 1) * spacing);
+        }
+        HarmonicEnvelope plain = HarmonicEnvelope.of(harmonics);
+        double hertz = rate / grain.sourceCycle();
+        int valleyCount = harmonics.length - 1;
+        boolean audible = (valleyCount + 2) * hertz < 0.5 * rate;
+        return HarmonicEnvelope.needsValleys(hertz) && audible
+                ? plain.ledBy(valleys.at(grain.source(), hertz, valleyCount), hertz)
+                : plain;
     }
 
-    private static double between(double[] values, double at) {
-        int whole = (int) Math.min(at, values.length - 2);
-        return values[whole] + Math.min(1, at - whole) * (values[whole + 1] - values[whole]);
+    /// Natural logarithm of the amplitude between two bins.
+    private static double log(double[] data, double at) {
+        int below = (int) Math.min(at, data.length / 2 - 2.0);
+        double log = log(data, below);
+        return log + Math.min(1, at - below) * (log(data, below + 1) - log);
+    }
+
+    private static double log(double[] data, int bin) {
+        double re = data[2 * bin];
+        double im = bin == 0 ? 0 : data[2 * bin + 1];
+        return 0.5 * Math.log(re * re + im * im + LEAST_POWER);
     }
 }

@@ -13,13 +13,28 @@ final class GrainWindow {
 
     private GrainWindow() {}
 
-    /// The window of a grain at a frame of the output, 0 to 1. It stays 1 on a side where nothing
-    /// fades.
-    static float at(Grain grain, long frame) {
-        double away = frame - grain.output();
-        double length = away < 0 ? grain.fadeIn() : grain.fadeOut();
-        double at = length > 0 ? Math.min(POINTS, Math.abs(away) * POINTS / length) : 0;
+    /// Falls from 1 to 0 between 0 and 1.
+    static double half(double share) {
+        double at = POINTS * share;
         int point = (int) at;
-        return TABLE[point] + (float) (at - point) * (TABLE[point + 1] - TABLE[point]);
+        return TABLE[point] + (at - point) * (TABLE[point + 1] - TABLE[point]);
+    }
+
+    /// Multiplies samples of a grain by its gain and its window, which stays 1 on a side where
+    /// nothing fades.
+    ///
+    /// @param frame of the output at which the samples begin
+    static void apply(Grain grain, long frame, float[] samples) {
+        float gain = grain.gain();
+        double start = frame - grain.output();
+        double in = grain.fadeIn() > 0 ? POINTS / grain.fadeIn() : 0;
+        double out = grain.fadeOut() > 0 ? POINTS / grain.fadeOut() : 0;
+        for (int i = 0; i < samples.length; i++) {
+            double away = start + i;
+            double at = Math.min(POINTS, away < 0 ? -away * in : away * out);
+            int point = (int) at;
+            float low = TABLE[point];
+            samples[i] *= gain * (low + (float) (at - point) * (TABLE[point + 1] - low));
+        }
     }
 }

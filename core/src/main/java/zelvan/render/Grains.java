@@ -1,32 +1,18 @@
 package zelvan.render;
 
 import java.util.Arrays;
-import java.util.concurrent.atomic.AtomicInteger;
-import java.util.concurrent.atomic.AtomicReferenceArray;
-import org.jspecify.annotations.Nullable;
 
-/// A voiced stretch, put together from its cycles: each grain is two cycles of the source around an
-/// epoch, faded in and out, and laid where its cycle is to sound. The first and the last grain are
+/// A voiced stretch, put together from its cycles: each grain is some cycles of the source around
+/// an epoch, faded in and out, and laid where they are to sound. The first and the last grain are
 /// halves of what sounds before and after, so that nothing is heard to begin or to end.
-///
-/// Grains are shaped when they are first heard; the latest are kept.
 ///
 /// **Source:** E. Moulines & F. Charpentier, *Pitch-synchronous waveform processing techniques for
 /// text-to-speech synthesis using diphones* (1990).
 final class Grains implements Stretch {
-    private static final int KEPT = 64;
-
     private final GrainShaper shaper;
     private final Grain[] grains;
     private final double[] output;
     private final double longest;
-    private final AtomicReferenceArray<@Nullable Shaped> kept = new AtomicReferenceArray<>(KEPT);
-    private final AtomicInteger next = new AtomicInteger();
-
-    /// A grain's samples in one channel.
-    ///
-    /// @param begin its first frame in the output
-    record Shaped(int grain, int channel, long begin, float[] samples) {}
 
     /// @param grains in order; the first fades out only, the last fades in only
     Grains(GrainShaper shaper, Grain[] grains) {
@@ -51,7 +37,7 @@ final class Grains implements Stretch {
             if (g == 0 || g == grains.length - 1) {
                 addEdge(channel, g, frame, into, start, count);
             } else {
-                add(shaped(g, channel), frame, into, start, count);
+                add(shaper.shaped(grains[g], channel), frame, into, start, count);
             }
         }
     }
@@ -64,32 +50,18 @@ final class Grains implements Stretch {
         if (from >= to) {
             return;
         }
-        SourceSpan span = shaper.plain(channel, grains[g], from, to);
-        for (long n = from; n < to; n++) {
-            into[(int) (start + n - frame)] +=
-                    GrainWindow.at(grains[g], n) * span.at(GrainShaper.place(grains[g], n, 1));
-        }
-    }
-
-    private static void add(Shaped grain, long frame, float[] into, int start, int count) {
-        long from = Math.max(frame, grain.begin);
-        long to = Math.min(frame + count, grain.begin + grain.samples.length);
         int at = (int) (start + from - frame);
-        int in = (int) (from - grain.begin);
-        for (int i = 0; i < to - from; i++) {
-            into[at + i] += grain.samples[in + i];
-        }
+        shaper.addPlain(channel, grains[g], from, into, at, (int) (to - from));
     }
 
-    private Shaped shaped(int g, int channel) {
-        for (int k = 0; k < KEPT; k++) {
-            Shaped one = kept.get(k);
-            if (one != null && one.grain == g && one.channel == channel) {
-                return one;
-            }
+    private static void add(
+            GrainShaper.Shaped grain, long frame, float[] into, int start, int count) {
+        long from = Math.max(frame, grain.begin());
+        long to = Math.min(frame + count, grain.begin() + grain.samples().length);
+        int at = (int) (start + from - frame);
+        int in = (int) (from - grain.begin());
+        for (int i = 0; i < to - from; i++) {
+            into[at + i] += grain.samples()[in + i];
         }
-        Shaped made = shaper.shape(g, grains[g], channel);
-        kept.set(Math.floorMod(next.getAndIncrement(), KEPT), made);
-        return made;
     }
 }

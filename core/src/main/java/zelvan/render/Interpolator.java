@@ -13,7 +13,7 @@ final class Interpolator {
     private static final int PHASES = 1024;
 
     private static final double KAISER_BETA = 8;
-    private static final float[] KERNELS = kernels();
+    private static final float[][] KERNELS = kernels();
 
     private Interpolator() {}
 
@@ -26,41 +26,49 @@ final class Interpolator {
         if (phase == 0) {
             return whole >= 0 && whole < samples.length ? samples[(int) whole] : 0;
         }
-        int kernel = phase * TAPS;
+        float[] kernel = KERNELS[phase];
         long first = whole - HALF_TAPS + 1;
         if (first < 0 || first + TAPS > samples.length) {
             return atEdge(samples, first, kernel);
         }
         int from = (int) first;
+        // Sums of their own, so that none waits for the one before.
         float a = 0;
         float b = 0;
         float c = 0;
         float d = 0;
-        for (int k = 0; k < TAPS; k += 4) {
-            a += KERNELS[kernel + k] * samples[from + k];
-            b += KERNELS[kernel + k + 1] * samples[from + k + 1];
-            c += KERNELS[kernel + k + 2] * samples[from + k + 2];
-            d += KERNELS[kernel + k + 3] * samples[from + k + 3];
+        float e = 0;
+        float f = 0;
+        float g = 0;
+        float h = 0;
+        for (int k = 0; k < TAPS; k += 8) {
+            a += kernel[k] * samples[from + k];
+            b += kernel[k + 1] * samples[from + k + 1];
+            c += kernel[k + 2] * samples[from + k + 2];
+            d += kernel[k + 3] * samples[from + k + 3];
+            e += kernel[k + 4] * samples[from + k + 4];
+            f += kernel[k + 5] * samples[from + k + 5];
+            g += kernel[k + 6] * samples[from + k + 6];
+            h += kernel[k + 7] * samples[from + k + 7];
         }
-        return (a + b) + (c + d);
+        return ((a + b) + (c + d)) + ((e + f) + (g + h));
     }
 
-    private static float atEdge(float[] samples, long first, int kernel) {
+    private static float atEdge(float[] samples, long first, float[] kernel) {
         float sum = 0;
         for (int k = 0; k < TAPS; k++) {
             long at = first + k;
             if (at >= 0 && at < samples.length) {
-                sum += KERNELS[kernel + k] * samples[(int) at];
+                sum += kernel[k] * samples[(int) at];
             }
         }
         return sum;
     }
 
-    private static float[] kernels() {
-        float[] kernels = new float[PHASES * TAPS];
+    private static float[][] kernels() {
+        float[][] kernels = new float[PHASES][];
         for (int phase = 0; phase < PHASES; phase++) {
-            float[] kernel = SincKernel.weights(HALF_TAPS, (double) phase / PHASES, 1, KAISER_BETA);
-            System.arraycopy(kernel, 0, kernels, phase * TAPS, TAPS);
+            kernels[phase] = SincKernel.weights(HALF_TAPS, (double) phase / PHASES, 1, KAISER_BETA);
         }
         return kernels;
     }

@@ -20,9 +20,7 @@ final class RenderPlanner {
         this.sound = sound;
         int rate = sound.sampleRateHertz();
         this.splicer = new Splicer(sound, changes.time());
-        this.grains =
-                new GrainPlanner(
-                        new GrainShaper(sound, changes.formantCents()), epochs, changes, rate);
+        this.grains = new GrainPlanner(sound, epochs, changes);
         this.pins = new PinFinder(epochs, changes, rate).pins();
     }
 

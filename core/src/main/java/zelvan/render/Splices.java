@@ -53,12 +53,11 @@ final class Splices implements Stretch {
         double span = output[mark + 1] - output[mark];
         for (int i = 0; i < length; i++) {
             long n = at + i;
-            double turn = Math.PI * (n - output[mark]) / span;
-            double rising = 0.5 - 0.5 * Math.cos(turn);
+            double rising = 1 - GrainWindow.half((n - output[mark]) / span);
             double falling = 1 - rising;
             if (equalPower.get(mark + 1)) {
-                rising = Math.sin(0.5 * turn);
-                falling = Math.cos(0.5 * turn);
+                rising = Math.sqrt(rising);
+                falling = Math.sqrt(falling);
             }
             into[start + i] = (float) (falling * fading[i] + rising * coming[i]);
         }

@@ -26,18 +26,27 @@ record PackedSamples(
         boolean little = order.equals(ByteOrder.LITTLE_ENDIAN);
         int first = little ? 0 : sampleBytes - 1;
         int step = little ? 1 : -1;
-        int low = offset + channel * sampleBytes + first;
-        for (int i = 0; i < count; i++) {
-            int b = low + (from + i) * stride;
-            if (bits == 16) {
-                into[at + i] = SCALE_16 * (short) ((bytes[b] & 0xFF) | bytes[b + step] << 8);
-            } else {
-                into[at + i] =
-                        SCALE_24
-                                * ((bytes[b] & 0xFF)
-                                        | (bytes[b + step] & 0xFF) << 8
-                                        | bytes[b + 2 * step] << 16);
-            }
+        int low = offset + channel * sampleBytes + from * stride + first;
+        if (bits == 16) {
+            read16(low, stride, step, into, at, count);
+        } else {
+            read24(low, stride, step, into, at, count);
+        }
+    }
+
+    private void read16(int low, int stride, int step, float[] into, int at, int count) {
+        for (int i = 0, b = low; i < count; i++, b += stride) {
+            into[at + i] = SCALE_16 * ((bytes[b] & 0xFF) | bytes[b + step] << 8);
+        }
+    }
+
+    private void read24(int low, int stride, int step, float[] into, int at, int count) {
+        for (int i = 0, b = low; i < count; i++, b += stride) {
+            into[at + i] =
+                    SCALE_24
+                            * ((bytes[b] & 0xFF)
+                                    | (bytes[b + step] & 0xFF) << 8
+                                    | bytes[b + 2 * step] << 16);
         }
     }
 }

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
 import zelvan.dsp.Percentile;
@@ -65,6 +66,7 @@ public final class QualityBench {
         }
         out.printf("%-44s%s%n", "", Score.heads());
         Map<String, List<Result>> byRegime = new LinkedHashMap<>();
+        double analysisSeconds = 0;
         double oursSeconds = 0;
         double librarySeconds = 0;
         double sungSeconds = 0;
@@ -84,7 +86,10 @@ public final class QualityBench {
             VoiceSynthesizer.Take truth = singer.sing(performance, tried.bending(), 7, 7);
             VoiceSynthesizer.Take other = singer.sing(performance, tried.bending(), 7, 8);
             long before = System.nanoTime();
-            Sound ours = rendered(sung, tried);
+            PitchTrack pitch = new VoiceAnalyser().analyse(sung).pitch();
+            analysisSeconds += (System.nanoTime() - before) / 1e9;
+            before = System.nanoTime();
+            Sound ours = rendered(sung, pitch, tried);
             oursSeconds += (System.nanoTime() - before) / 1e9;
             sungSeconds += SECONDS;
             Optional<Score> theirs = Optional.empty();
@@ -107,24 +112,21 @@ public final class QualityBench {
             byRegime.computeIfAbsent(tried.regime(), r -> new ArrayList<>()).add(result);
         }
         byRegime.forEach(this::summarise);
-        out.printf(
-                Locale.ROOT,
-                "%nRendering with analysis: %.0f times real time%n",
-                sungSeconds / oursSeconds);
+        out.println();
+        speed("finding epochs and rendering", sungSeconds / oursSeconds);
+        speed("with analysis", sungSeconds / (oursSeconds + analysisSeconds));
         if (librarySeconds > 0) {
-            out.printf(
-                    Locale.ROOT,
-                    "the library: %.1f times real time%n",
-                    sungSeconds / librarySeconds);
+            speed("the library", sungSeconds / librarySeconds);
         }
     }
 
-    private static Sound rendered(Sound sung, Case tried) {
+    private void speed(String what, double timesRealTime) {
+        out.printf(Locale.ROOT, "%-32s%6.1f times real time%n", what, timesRealTime);
+    }
+
+    private static Sound rendered(Sound sung, PitchTrack pitch, Case tried) {
         VoiceRenderer renderer =
-                new VoiceRenderer(
-                        sung,
-                        new EpochFinder().find(sung, new VoiceAnalyser().analyse(sung).pitch()),
-                        tried.changes());
+                new VoiceRenderer(sung, new EpochFinder().find(sung, pitch), tried.changes());
         float[] samples = new float[(int) renderer.frames()];
         renderer.read(0, 0, samples, samples.length);
         return Sound.owning(RATE_HERTZ, samples);

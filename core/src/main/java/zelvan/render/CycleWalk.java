@@ -1,0 +1,150 @@
+package zelvan.render;
+
+import java.util.ArrayList;
+import java.util.List;
+import zelvan.audio.Sound;
+
+/// Decides which cycle of a voiced stretch sounds when.
+///
+/// How it works: the output proceeds in strides of some cycles, as many as a few milliseconds hold.
+/// Each cycle lasts as long as the cycle of the source that sounds then, divided by the change of
+/// pitch; so the singer's own fluctuations stay. A stride goes on in the source where the last one
+/// ended, as long as what sounds there resembles what the map asks for, or is not far from it;
+/// otherwise it leads to the far side of what resembles it. So as little as possible is faded:
+/// where two moments of a voice overlap, what is not alike in them, its breath, is thinned.
+final class CycleWalk {
+    /// A stride is about as long; measured: bench, quality.
+    private static final double STRIDE_SECONDS = 0.006;
+
+    /// Where the colour moves against the pitch by more, a stride is one cycle, which can be read
+    /// at the colour's own speed.
+    private static final double MOST_RECOLOURED = 0.1;
+
+    /// How far from the map something alike may be.
+    private static final double TOLERANCE_SECONDS = 0.008;
+
+    /// Two moments are alike if the mean square of their difference is at most this share of both.
+    private static final double UNLIKE = 0.2;
+
+    private final Epochs epochs;
+    private final int run;
+    private final double[] marks;
+    private final Changes changes;
+    private final int rate;
+    private final double speed;
+    private final SourceSpan span;
+
+    /// One cycle in the output.
+    ///
+    /// @param output where its epoch sounds, frames
+    /// @param epoch which one it is
+    /// @param ratio of its pitch to the source's
+    /// @param stride cycles until the next stride; 0 within one
+    record Cycle(double output, int epoch, double ratio, int stride) {}
+
+    /// @param run voiced stretch of the source
+    /// @param first epoch of it that is of interest
+    /// @param last epoch of it that is of interest
+    CycleWalk(Sound sound, Epochs epochs, int run, int first, int last, Changes changes) {
+        this.epochs = epochs;
+        this.run = run;
+        this.marks = epochs.marks(run);
+        this.changes = changes;
+        this.rate = sound.sampleRateHertz();
+        this.speed = Math.pow(2, changes.formantCents() / 1200);
+        double margin =
+                (TOLERANCE_SECONDS + 2 * STRIDE_SECONDS) * rate + 2 * epochs.period(run, first);
+        this.span = SourceSpan.ofMono(sound, marks[first] - margin, marks[last] + margin);
+    }
+
+    /// The cycles from one moment of the output to just before another.
+    ///
+    /// @param first the epoch that sounds at the first moment
+    List<Cycle> between(int first, double start, double end) {
+        List<Cycle> cycles = new ArrayList<>();
+        int epoch = first;
+        double output = start;
+        while (true) {
+            double ratio = ratioAt(output);
+            int stride = stride(epoch, ratio);
+            cycles.add(new Cycle(output, epoch, ratio, stride));
+            int next = next(epoch, stride, output, ratio);
+            for (int i = 1; i <= stride; i++) {
+                double period = epochs.period(run, Math.max(0, next - stride + i - 1)) / ratio;
+                output += period;
+                if (output > end - 0.5 * period) {
+                    return cycles;
+                }
+                if (i < stride) {
+                    int within = Math.max(0, next - stride + i);
+                    cycles.add(new Cycle(output, within, ratio, 0));
+                }
+            }
+            epoch = next;
+        }
+    }
+
+    private double ratioAt(double outputFrame) {
+        double cents = changes.pitch().centsAt(sourceFrameAt(outputFrame) / rate);
+        return Math.pow(2, cents / 1200);
+    }
+
+    private double sourceFrameAt(double outputFrame) {
+        return changes.time().sourceSecondsAt(outputFrame / rate) * rate;
+    }
+
+    private int stride(int epoch, double ratio) {
+        if (Math.abs(ratio / speed - 1) > MOST_RECOLOURED) {
+            return 1;
+        }
+        double period = epochs.period(run, epoch) / ratio;
+        return Math.max(1, (int) Math.round(STRIDE_SECONDS * rate / period));
+    }
+
+    /// The epoch with which the next stride begins.
+    private int next(int epoch, int stride, double output, double ratio) {
+        int natural = epoch + stride;
+        double length = epochs.frameOf(run, natural) - marks[epoch];
+        double place = sourceFrameAt(output + length / ratio);
+        int exact = epochs.nearest(run, place);
+        if (natural >= marks.length) {
+            return exact;
+        }
+        double away = marks[natural] - place;
+        double half = 0.5 * epochs.period(run, exact);
+        if (Math.abs(away) <= half) {
+            return natural;
+        }
+        double tolerance = TOLERANCE_SECONDS * rate;
+        if (stride == 1 || tolerance <= half) {
+            return exact;
+        }
+        if (Math.abs(away) <= tolerance && alike(natural, exact)) {
+            return natural;
+        }
+        int far = epochs.nearest(run, place - Math.signum(away) * (tolerance - half));
+        return alike(far, natural) && alike(far, exact) ? far : exact;
+    }
+
+    /// Whether the two cycles around one epoch resemble those around another. What is high counts
+    /// more, as in [BurstFinder].
+    private boolean alike(int one, int other) {
+        int radius = (int) epochs.period(run, one);
+        int i = (int) (Math.round(marks[one]) - span.from()) - radius;
+        int j = (int) (Math.round(marks[other]) - span.from()) - radius;
+        float[] samples = span.samples();
+        int count = 2 * radius;
+        if (Math.min(i, j) < 1 || Math.max(i, j) + count > samples.length) {
+            return false;
+        }
+        double difference = 0;
+        double power = 0;
+        for (int k = 0; k < count; k++) {
+            double a = samples[i + k] - samples[i + k - 1];
+            double b = samples[j + k] - samples[j + k - 1];
+            difference += (a - b) * (a - b);
+            power += a * a + b * b;
+        }
+        return difference <= UNLIKE * power;
+    }
+}
