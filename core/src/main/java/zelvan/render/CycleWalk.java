@@ -21,10 +21,10 @@ final class CycleWalk {
     private static final double MOST_RECOLOURED = 0.1;
 
     /// How far from the map something alike may be.
-    private static final double TOLERANCE_SECONDS = 0.008;
+    private static final double TOLERANCE_SECONDS = 0.006;
 
     /// Two moments are alike if the mean square of their difference is at most this share of both.
-    private static final double UNLIKE = 0.2;
+    private static final double UNLIKE = 0.1;
 
     private final Epochs epochs;
     private final int run;

@@ -10,7 +10,9 @@ final class Interpolator {
     private static final int TAPS = 2 * HALF_TAPS;
 
     /// Positions are rounded to this part of a frame: an error of less than −60 dB at 16 kHz.
-    private static final int PHASES = 1024;
+    private static final int PHASE_BITS = 10;
+
+    private static final int PHASES = 1 << PHASE_BITS;
 
     private static final double KAISER_BETA = 8;
     private static final float[][] KERNELS = kernels();
@@ -20,9 +22,9 @@ final class Interpolator {
     /// @param samples silence outside
     /// @param position in frames; whole positions give the sample itself
     static float at(float[] samples, double position) {
-        double rounded = Math.rint(position * PHASES) / PHASES;
-        long whole = (long) Math.floor(rounded);
-        int phase = (int) ((rounded - whole) * PHASES);
+        long rounded = (long) Math.rint(position * PHASES);
+        long whole = rounded >> PHASE_BITS;
+        int phase = (int) rounded & (PHASES - 1);
         if (phase == 0) {
             return whole >= 0 && whole < samples.length ? samples[(int) whole] : 0;
         }

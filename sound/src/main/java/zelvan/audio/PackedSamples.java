@@ -1,5 +1,7 @@
 package zelvan.audio;
 
+import java.lang.invoke.MethodHandles;
+import java.lang.invoke.VarHandle;
 import java.nio.ByteOrder;
 
 /// Interleaved integers of 16 or 24 bits, as a file keeps them.
@@ -12,6 +14,8 @@ import java.nio.ByteOrder;
 /// @param frames how many
 record PackedSamples(
         byte[] bytes, int offset, int channels, int bits, ByteOrder order, int frames) {
+    private static final VarHandle LITTLE_INT =
+            MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.LITTLE_ENDIAN);
     private static final float SCALE_16 = 0x1p-15f;
     private static final float SCALE_24 = 0x1p-23f;
 
@@ -29,6 +33,8 @@ record PackedSamples(
         int low = offset + channel * sampleBytes + from * stride + first;
         if (bits == 16) {
             read16(low, stride, step, into, at, count);
+        } else if (little && low > 0) {
+            readLittle24(low, stride, into, at, count);
         } else {
             read24(low, stride, step, into, at, count);
         }
@@ -37,6 +43,13 @@ record PackedSamples(
     private void read16(int low, int stride, int step, float[] into, int at, int count) {
         for (int i = 0, b = low; i < count; i++, b += stride) {
             into[at + i] = SCALE_16 * ((bytes[b] & 0xFF) | bytes[b + step] << 8);
+        }
+    }
+
+    /// A sample and the byte before it at once.
+    private void readLittle24(int low, int stride, float[] into, int at, int count) {
+        for (int i = 0, b = low; i < count; i++, b += stride) {
+            into[at + i] = SCALE_24 * ((int) LITTLE_INT.get(bytes, b - 1) >> 8);
         }
     }
 
