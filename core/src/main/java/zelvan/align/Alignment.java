@@ -3,6 +3,7 @@ package zelvan.align;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
+import java.util.function.Predicate;
 import java.util.function.ToDoubleFunction;
 import zelvan.analysis.Landmark;
 import zelvan.units.TimeSpan;
@@ -43,14 +44,19 @@ public record Alignment(List<Anchor> anchors, List<TimeSpan> unmatched, List<Tim
 
     /// Index of the first anchor at or after a moment of the guide.
     private int firstFrom(double guideSeconds) {
+        return first(anchor -> anchor.guideSeconds() >= guideSeconds);
+    }
+
+    /// Index of the first anchor of which something is true that is true of all after it.
+    private int first(Predicate<Anchor> there) {
         int low = 0;
         int high = anchors.size();
         while (low < high) {
             int middle = (low + high) >>> 1;
-            if (anchors.get(middle).guideSeconds() < guideSeconds) {
-                low = middle + 1;
-            } else {
+            if (there.test(anchors.get(middle))) {
                 high = middle;
+            } else {
+                low = middle + 1;
             }
         }
         return low;
@@ -72,10 +78,7 @@ public record Alignment(List<Anchor> anchors, List<TimeSpan> unmatched, List<Tim
         if (anchors.isEmpty()) {
             return seconds;
         }
-        int after = 0;
-        while (after < anchors.size() && here.applyAsDouble(anchors.get(after)) <= seconds) {
-            after++;
-        }
+        int after = first(anchor -> here.applyAsDouble(anchor) > seconds);
         if (after == 0 || after == anchors.size()) {
             Anchor edge = anchors.get(Math.max(0, after - 1));
             return there.applyAsDouble(edge) + seconds - here.applyAsDouble(edge);

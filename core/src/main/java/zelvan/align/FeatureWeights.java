@@ -26,8 +26,8 @@ record FeatureWeights(double spectrum) {
         for (int f = 0; f < guide.frames(); f++) {
             double at = found.voiceSecondsAt(f * VoiceAnalysis.HOP_SECONDS);
             if (guide.active(f) && !Double.isNaN(at) && voice.active(voice.frameAt(at))) {
-                float[] a = guide.spectrum()[f];
-                float[] b = voice.spectrum()[voice.frameAt(at)];
+                float[] a = guide.spectrum().row(f);
+                float[] b = voice.spectrum().row(voice.frameAt(at));
                 for (int c = 0; c < a.length; c++) {
                     sum += (a[c] - b[c]) * (a[c] - b[c]) / a.length;
                 }

@@ -23,8 +23,8 @@ final class Features {
     Features(VoiceAnalysis voice, FeatureWeights weights, int step) {
         int frames = voice.frames();
         int count = Math.max(1, Math.ceilDiv(frames, step));
-        int sounds = voice.phonetic()[0].length;
-        int coefficients = voice.spectrum()[0].length;
+        int sounds = voice.phonetic().width();
+        int coefficients = voice.spectrum().width();
         rows = new float[count][sounds + coefficients + 2];
         activity = new float[count];
         float spectrum = (float) weights.spectrum();
@@ -32,8 +32,8 @@ final class Features {
             float[] row = rows[f / step];
             float share = 1f / Math.min(step, frames - f / step * step);
             float sung = share * activity(voice, f);
-            add(row, 0, sung, voice.phonetic()[f]);
-            add(row, sounds, sung * spectrum, voice.spectrum()[f]);
+            add(row, 0, sung, voice.phonetic().row(f));
+            add(row, sounds, sung * spectrum, voice.spectrum().row(f));
             row[sounds + coefficients] +=
                     (float) (voice.pitch().voiced(f) ? VOICING_WEIGHT * share : 0);
             row[sounds + coefficients + 1] += (float) (ACTIVITY_WEIGHT * sung);

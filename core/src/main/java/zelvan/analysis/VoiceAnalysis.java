@@ -28,8 +28,8 @@ public record VoiceAnalysis(
         PitchTrack pitch,
         float[] levelDecibels,
         double activeDecibels,
-        float[][] phonetic,
-        float[][] spectrum,
+        FrameRows phonetic,
+        FrameRows spectrum,
         List<Transition> transitions,
         List<Landmark> landmarks,
         List<TimeSpan> phrases,
@@ -37,7 +37,7 @@ public record VoiceAnalysis(
         List<TimeSpan> esses,
         List<TimeSpan> breaths) {
     /// Changes whenever an analysis of the same sound would come out differently.
-    public static final int VERSION = 5;
+    public static final int VERSION = 6;
 
     public static final double HOP_SECONDS = 0.005;
 
@@ -62,8 +62,8 @@ public record VoiceAnalysis(
                 pitch.slice(from, to),
                 Arrays.copyOfRange(levelDecibels, from, to),
                 activeDecibels,
-                Arrays.copyOfRange(phonetic, from, to),
-                Arrays.copyOfRange(spectrum, from, to),
+                phonetic.slice(from, to),
+                spectrum.slice(from, to),
                 transitions.stream()
                         .filter(t -> span.contains(t.seconds()))
                         .map(t -> t.shiftedBy(-start))

@@ -5,6 +5,7 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import zelvan.analysis.FrameRows;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.Note;
@@ -53,23 +54,23 @@ final class AnalysisCodec {
         writeSpans(out, a.breaths());
     }
 
-    private static void writeRows(DataOutputStream out, float[][] rows) throws IOException {
-        out.writeInt(rows[0].length);
-        for (float[] row : rows) {
-            for (float value : row) {
+    private static void writeRows(DataOutputStream out, FrameRows rows) throws IOException {
+        out.writeInt(rows.width());
+        for (int f = 0; f < rows.frames(); f++) {
+            for (float value : rows.row(f)) {
                 out.writeFloat(value);
             }
         }
     }
 
-    private static float[][] readRows(DataInputStream in, int frames) throws IOException {
+    private static FrameRows readRows(DataInputStream in, int frames) throws IOException {
         float[][] rows = new float[frames][in.readInt()];
         for (float[] row : rows) {
             for (int c = 0; c < row.length; c++) {
                 row[c] = in.readFloat();
             }
         }
-        return rows;
+        return FrameRows.of(rows);
     }
 
     private static void writeSpan(DataOutputStream out, TimeSpan span) throws IOException {
@@ -97,8 +98,8 @@ final class AnalysisCodec {
             voicing[f] = in.readFloat();
             level[f] = in.readFloat();
         }
-        float[][] phonetic = readRows(in, frames);
-        float[][] spectrum = readRows(in, frames);
+        FrameRows phonetic = readRows(in, frames);
+        FrameRows spectrum = readRows(in, frames);
         List<Transition> transitions = new ArrayList<>();
         for (int i = in.readInt(); i > 0; i--) {
             double at = in.readDouble();

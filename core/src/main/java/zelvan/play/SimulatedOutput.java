@@ -6,7 +6,7 @@ import java.util.concurrent.locks.LockSupport;
 /// played.
 public final class SimulatedOutput implements Output {
     private static final int REMEMBERED_SECONDS = 20;
-    private static final int BUFFER_FRAMES = 1024;
+    private static final int BUFFER_FRAMES = 2048;
 
     private final int sampleRateHertz;
     private final float[] left;

@@ -8,7 +8,7 @@ import javax.sound.sampled.SourceDataLine;
 
 /// The system's sound card, 16 bit stereo.
 public final class SoundCardOutput implements Output {
-    private static final int BUFFER_FRAMES = 1024;
+    private static final int BUFFER_FRAMES = 2048;
     private static final int FRAME_BYTES = 4;
     private static final float FULL_SCALE = 32767;
 

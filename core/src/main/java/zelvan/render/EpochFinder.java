@@ -73,22 +73,39 @@ public final class EpochFinder {
         double[] phase = new double[n + 1];
         double[] re = new double[n + 1];
         double[] im = new double[n + 1];
-        for (int i = 0; i < n; i++) {
-            double hertz = pitch.hertzAt((double) (from + i) / rate);
-            phase[i + 1] = phase[i] + 2 * Math.PI * (Double.isNaN(hertz) ? 0 : hertz) / rate;
-            re[i + 1] = re[i] + samples[from + i] * Math.cos(phase[i]);
-            im[i + 1] = im[i] - samples[from + i] * Math.sin(phase[i]);
+        int step = step(rate);
+        for (int begin = 0; begin < n; begin += step) {
+            int end = Math.min(n, begin + step);
+            double hertz = pitch.hertzAt((from + 0.5 * (begin + end)) / rate);
+            double turn = 2 * Math.PI * (Double.isNaN(hertz) ? 0 : hertz) / rate;
+            double cosTurn = Math.cos(turn);
+            double sinTurn = Math.sin(turn);
+            double cos = Math.cos(phase[begin]);
+            double sin = Math.sin(phase[begin]);
+            for (int i = begin; i < end; i++) {
+                phase[i + 1] = phase[i] + turn;
+                re[i + 1] = re[i] + samples[from + i] * cos;
+                im[i + 1] = im[i] - samples[from + i] * sin;
+                double turned = cos * cosTurn - sin * sinTurn;
+                sin = sin * cosTurn + cos * sinTurn;
+                cos = turned;
+            }
         }
         double[] total = fundamentalPhase(phase, re, im, n, rate);
         double offset = energyPhase(samples, from, total);
         return crossings(total, offset, from);
     }
 
+    /// Frames over which pitch and phase are taken to run straight.
+    private static int step(int rate) {
+        return Math.max(1, (int) (STEP_SECONDS * rate));
+    }
+
     /// The phase of the fundamental itself: the track's phase plus what demodulation finds missing.
     private static double[] fundamentalPhase(
             double[] phase, double[] re, double[] im, int n, int rate) {
         double[] total = new double[n];
-        int step = Math.max(1, (int) (STEP_SECONDS * rate));
+        int step = step(rate);
         double before = 0;
         double correction = 0;
         int last = 0;

@@ -7,6 +7,8 @@ import java.util.List;
 /// Some cycles of a voice, laid where they are to sound: epochs of the source, each with its place
 /// in the output. A grain fades in up to its middle epoch, and out from there.
 final class Grain {
+    private static final double SAME_LENGTH_FRAMES = 1e-6;
+
     private final double[] outputs;
     private final double[] sources;
     private final int middle;
@@ -132,6 +134,13 @@ final class Grain {
             long begin = (long) Math.ceil(outputs[0]);
             int count = (int) ((long) Math.ceil(outputs[outputs.length - 1]) - begin);
             return between(outputs, sources, begin, count);
+        }
+
+        /// Whether it sounds at the speed of the source, as one piece.
+        boolean isRigid() {
+            double longer = outputs[outputs.length - 1] - outputs[0];
+            return outputs.length == 2
+                    && Math.abs(sources[1] - sources[0] - longer) < SAME_LENGTH_FRAMES;
         }
 
         @Override

@@ -93,20 +93,32 @@ final class GrainShaper {
         if (last != null && last.channel == channel && last.half.equals(half)) {
             return last.samples;
         }
-        float[] samples = read(channel, half.places());
+        double[] places = half.places();
+        float[] samples = half.isRigid() ? readRigid(channel, places) : read(channel, places);
         lastRead.set(new HalfRead(half, channel, samples));
         return samples;
+    }
+
+    private float[] readRigid(int channel, double[] places) {
+        float[] samples = new float[places.length];
+        if (places.length > 0) {
+            span(channel, places).read(places[0], samples);
+        }
+        return samples;
+    }
+
+    private SourceSpan span(int channel, double[] places) {
+        double first = places[0];
+        double last = places[places.length - 1];
+        return channel == ALL
+                ? SourceSpan.ofMono(sound, first, last)
+                : SourceSpan.of(sound, channel, first, last);
     }
 
     private float[] read(int channel, double[] places) {
         float[] samples = new float[places.length];
         if (places.length > 0) {
-            double first = places[0];
-            double last = places[places.length - 1];
-            SourceSpan span =
-                    channel == ALL
-                            ? SourceSpan.ofMono(sound, first, last)
-                            : SourceSpan.of(sound, channel, first, last);
+            SourceSpan span = span(channel, places);
             for (int i = 0; i < samples.length; i++) {
                 samples[i] = span.at(places[i]);
             }

@@ -1,11 +1,12 @@
 package zelvan.render;
 
+import java.util.Arrays;
 import zelvan.dsp.SincKernel;
 
 /// Reads a voice anywhere between its samples.
 final class Interpolator {
     /// Samples that are read on each side of a position.
-    static final int HALF_TAPS = 16;
+    static final int HALF_TAPS = 12;
 
     private static final int TAPS = 2 * HALF_TAPS;
 
@@ -14,7 +15,7 @@ final class Interpolator {
 
     private static final int PHASES = 1 << PHASE_BITS;
 
-    private static final double KAISER_BETA = 8;
+    private static final double KAISER_BETA = 7;
     private static final float[][] KERNELS = kernels();
 
     private Interpolator() {}
@@ -39,21 +40,37 @@ final class Interpolator {
         float b = 0;
         float c = 0;
         float d = 0;
-        float e = 0;
-        float f = 0;
-        float g = 0;
-        float h = 0;
-        for (int k = 0; k < TAPS; k += 8) {
-            a += kernel[k] * samples[from + k];
-            b += kernel[k + 1] * samples[from + k + 1];
-            c += kernel[k + 2] * samples[from + k + 2];
-            d += kernel[k + 3] * samples[from + k + 3];
-            e += kernel[k + 4] * samples[from + k + 4];
-            f += kernel[k + 5] * samples[from + k + 5];
-            g += kernel[k + 6] * samples[from + k + 6];
-            h += kernel[k + 7] * samples[from + k + 7];
+        for (int k = 0; k < TAPS; k += 4) {
+            a = Math.fma(kernel[k], samples[from + k], a);
+            b = Math.fma(kernel[k + 1], samples[from + k + 1], b);
+            c = Math.fma(kernel[k + 2], samples[from + k + 2], c);
+            d = Math.fma(kernel[k + 3], samples[from + k + 3], d);
         }
-        return ((a + b) + (c + d)) + ((e + f) + (g + h));
+        return (a + b) + (c + d);
+    }
+
+    /// As many samples as fit, from a position on: the same as [#at] at every whole step from
+    /// there, and much faster.
+    ///
+    /// @param position of the first, in frames
+    static void from(float[] samples, double position, float[] into) {
+        long rounded = (long) Math.rint(position * PHASES);
+        int first = (int) (rounded >> PHASE_BITS) - HALF_TAPS + 1;
+        float[] kernel = KERNELS[(int) rounded & (PHASES - 1)];
+        if (first < 0 || first + TAPS + into.length > samples.length + 1) {
+            for (int i = 0; i < into.length; i++) {
+                into[i] = atEdge(samples, first + i, kernel);
+            }
+            return;
+        }
+        Arrays.fill(into, 0);
+        for (int k = 0; k < TAPS; k++) {
+            float weight = kernel[k];
+            int shift = first + k;
+            for (int i = 0; i < into.length; i++) {
+                into[i] = Math.fma(weight, samples[shift + i], into[i]);
+            }
+        }
     }
 
     private static float atEdge(float[] samples, long first, float[] kernel) {

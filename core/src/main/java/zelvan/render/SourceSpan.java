@@ -29,6 +29,11 @@ record SourceSpan(float[] samples, long from) {
         return (int) ((long) Math.ceil(last) + Interpolator.HALF_TAPS + 2 - from);
     }
 
+    /// As many samples as fit, from a position in frames of the voice on.
+    void read(double position, float[] into) {
+        Interpolator.from(samples, position - from, into);
+    }
+
     /// @param position in frames of the voice
     float at(double position) {
         return Interpolator.at(samples, position - from);

@@ -74,8 +74,8 @@ final class Elasticity {
         if (!voice.pitch().voiced(frame)) {
             return false;
         }
-        float[] before = voice.spectrum()[Math.max(0, frame - CHANGE_FRAMES)];
-        float[] after = voice.spectrum()[Math.min(kinds.length - 1, frame + CHANGE_FRAMES)];
+        float[] before = voice.spectrum().row(Math.max(0, frame - CHANGE_FRAMES));
+        float[] after = voice.spectrum().row(Math.min(kinds.length - 1, frame + CHANGE_FRAMES));
         double sum = 0;
         for (int c = 0; c < before.length; c++) {
             double d = after[c] - before[c];

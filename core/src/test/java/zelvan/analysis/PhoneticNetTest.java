@@ -22,7 +22,7 @@ class PhoneticNetTest {
         VoiceAnalysis voice = take.analysis();
         return take.performance().moments().stream()
                 .filter(moment -> moment.kind().equals("vowel"))
-                .map(moment -> voice.phonetic()[voice.frameAt(moment.seconds() + 0.05)])
+                .map(moment -> voice.phonetic().row(voice.frameAt(moment.seconds() + 0.05)))
                 .toList();
     }
 
@@ -54,7 +54,8 @@ class PhoneticNetTest {
         VoiceAnalysis loud = Takes.LEAD.analysis();
         VoiceAnalysis soft = new VoiceAnalyser().analyse(Sound.owning(Takes.RATE_HERTZ, quiet));
         for (int f = 0; f < loud.frames(); f++) {
-            assertThat(distance(loud.phonetic()[f], soft.phonetic()[f])).isCloseTo(0, within(0.05));
+            assertThat(distance(loud.phonetic().row(f), soft.phonetic().row(f)))
+                    .isCloseTo(0, within(0.05));
         }
     }
 
@@ -62,9 +63,9 @@ class PhoneticNetTest {
     void silenceAndTheShortestVoiceHaveRowsToo() {
         VoiceAnalysis silence =
                 new VoiceAnalyser().analyse(Sound.owning(Takes.RATE_HERTZ, new float[480]));
-        assertThat(silence.phonetic()).hasNumberOfRows(silence.frames());
-        for (float[] row : silence.phonetic()) {
-            for (float value : row) {
+        assertThat(silence.phonetic().frames()).isEqualTo(silence.frames());
+        for (int f = 0; f < silence.frames(); f++) {
+            for (float value : silence.phonetic().row(f)) {
                 assertThat(value).isFinite();
             }
         }

@@ -159,9 +159,9 @@ class SoundEventsTest {
         VoiceAnalysis b = analyse(soft);
         for (int f = 300; f < 700; f += 50) {
             if (a.active(f)) {
-                for (int c = 0; c < a.phonetic()[f].length; c++) {
-                    assertThat(b.phonetic()[f][c]).isCloseTo(a.phonetic()[f][c], within(0.05f));
-                }
+                assertThat(b.phonetic().row(f))
+                        .usingComparatorWithPrecision(0.05f)
+                        .containsExactly(a.phonetic().row(f));
             }
         }
         assertThat(b.phrases()).isEqualTo(a.phrases());

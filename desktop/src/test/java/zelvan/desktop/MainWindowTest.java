@@ -46,7 +46,7 @@ class MainWindowTest extends WindowTestBase {
         assertThat(robot.lookup(".empty-title").queryAs(Label.class).getText())
                 .contains("Drop a folder");
         assertThat(robot.lookup("#output").queryAs(Label.class).getText())
-                .isEqualTo("output: simulated, 43 ms");
+                .isEqualTo("output: simulated, 64 ms");
     }
 
     @Test

@@ -3,7 +3,6 @@ package zelvan.singers;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Random;
 import java.util.Set;
 import java.util.function.UnaryOperator;
 import zelvan.audio.Sound;
@@ -14,12 +13,8 @@ import zelvan.singers.Performer.Habits;
 /// words, in bad rooms; each trouble by itself, and together. Every pair knows its truth.
 public final class Trials {
     private static final int RATE_HERTZ = 44_100;
-    private static final int BED_RATE_HERTZ = RATE_HERTZ;
     private static final double BLEED_DECIBELS = -40;
     private static final double NOISE_DECIBELS = -50;
-    private static final double ROOM_SECONDS = 0.4;
-    private static final double ROOM_DECIBELS = -14;
-    private static final double GATE_DECIBELS = -42;
 
     /// Phrases stand this much further apart than in the demo, so that late entries have room.
     private static final double SPACE = 1.6;
@@ -99,7 +94,10 @@ public final class Trials {
                         Map.of("chorus 1a", DemoSession.wrongWord(SONG)),
                         List.of(DemoSession.adLib(SONG, "verse 2b")),
                         Set.of("chorus 2b"));
-        UnaryOperator<Sound> badRoom = s -> noise(room(bleed(s)), NOISE_DECIBELS);
+        UnaryOperator<Sound> badRoom =
+                s ->
+                        Recording.noise(
+                                Recording.room(Recording.bleed(s, BLEED_DECIBELS)), NOISE_DECIBELS);
         List<Plan> plans = new ArrayList<>();
         plans.add(plan("the same singer", Singer.MARA, SONG, loose(0), Departures.NONE));
         plans.add(plan("another singer", Singer.WREN, SONG, loose(0), Departures.NONE));
@@ -115,10 +113,10 @@ public final class Trials {
         plans.add(plan("a wrong word", Singer.WREN, SONG, loose(0), otherWords));
         plans.add(plan("missing phrases", Singer.WREN, SONG, loose(0), missing));
         plans.add(plan("ad-libs", Singer.WREN, SONG, loose(0), adLibs));
-        plans.add(plan("bleed of the bed, −40 dB", s -> bleed(s)));
-        plans.add(plan("a room", s -> room(s)));
-        plans.add(plan("a noise floor of −50 dB", s -> noise(s, NOISE_DECIBELS)));
-        plans.add(plan("hard gated silence", s -> gated(s)));
+        plans.add(plan("bleed of the bed, −40 dB", s -> Recording.bleed(s, BLEED_DECIBELS)));
+        plans.add(plan("a room", Recording::room));
+        plans.add(plan("a noise floor of −50 dB", s -> Recording.noise(s, NOISE_DECIBELS)));
+        plans.add(plan("hard gated silence", Recording::gated));
         plans.add(
                 new Plan(
                         "spoken lines",
@@ -237,81 +235,5 @@ public final class Trials {
             phrases.add(new Song.Phrase(p.label(), b * 1.08 - 0.08 * b * b / last, syllables));
         }
         return new Song(song.beatSeconds(), phrases);
-    }
-
-    private static double loudness(float[] samples) {
-        double sum = 0;
-        int count = 1;
-        for (float x : samples) {
-            if (Math.abs(x) > 1e-3) {
-                sum += x * x;
-                count++;
-            }
-        }
-        return Math.sqrt(sum / count);
-    }
-
-    private static Sound bleed(Sound sound) {
-        float[] voice = sound.mono();
-        float[] bed = DemoSession.bed(BED_RATE_HERTZ, sound.seconds()).mono();
-        double gain = loudness(voice) / loudness(bed) * Math.pow(10, BLEED_DECIBELS / 20);
-        float[] mixed = new float[voice.length];
-        for (int i = 0; i < mixed.length; i++) {
-            mixed[i] = (float) (voice[i] + gain * (i < bed.length ? bed[i] : 0));
-        }
-        return Sound.owning(sound.sampleRateHertz(), mixed);
-    }
-
-    /// Sparse decaying reflections.
-    private static Sound room(Sound sound) {
-        Random random = new Random(77);
-        float[] dry = sound.mono();
-        float[] wet = dry.clone();
-        int rate = sound.sampleRateHertz();
-        int reflections = 400;
-        for (int k = 0; k < reflections; k++) {
-            double at = ROOM_SECONDS * Math.pow(random.nextDouble(), 1.5);
-            int delay = 1 + (int) (rate * at);
-            double gain =
-                    random.nextGaussian()
-                            * Math.exp(-6.9 * at / ROOM_SECONDS)
-                            * Math.pow(10, ROOM_DECIBELS / 20)
-                            * Math.sqrt(6.9 * 2 / reflections);
-            for (int i = delay; i < wet.length; i++) {
-                wet[i] += (float) (gain * dry[i - delay]);
-            }
-        }
-        return Sound.owning(rate, wet);
-    }
-
-    private static Sound noise(Sound sound, double decibels) {
-        Random random = new Random(78);
-        float[] samples = sound.mono().clone();
-        double gain = loudness(samples) * Math.pow(10, decibels / 20);
-        for (int i = 0; i < samples.length; i++) {
-            samples[i] += (float) (gain * random.nextGaussian());
-        }
-        return Sound.owning(sound.sampleRateHertz(), samples);
-    }
-
-    private static Sound gated(Sound sound) {
-        float[] samples = sound.mono().clone();
-        double limit = loudness(samples) * Math.pow(10, GATE_DECIBELS / 20);
-        int hold = sound.sampleRateHertz() / 20;
-        int last = -hold;
-        int from = 0;
-        for (int i = 0; i < samples.length; i++) {
-            if (Math.abs(samples[i]) > limit) {
-                if (i - last > hold) {
-                    java.util.Arrays.fill(samples, from, i, 0);
-                }
-                last = i;
-                from = i + hold;
-            }
-        }
-        if (from < samples.length) {
-            java.util.Arrays.fill(samples, from, samples.length, 0);
-        }
-        return Sound.owning(sound.sampleRateHertz(), samples);
     }
 }

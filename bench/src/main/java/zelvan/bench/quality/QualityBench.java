@@ -68,6 +68,7 @@ public final class QualityBench {
         Map<String, List<Result>> byRegime = new LinkedHashMap<>();
         double analysisSeconds = 0;
         double oursSeconds = 0;
+        double againSeconds = 0;
         double librarySeconds = 0;
         double sungSeconds = 0;
         for (Case tried : Case.all()) {
@@ -91,6 +92,9 @@ public final class QualityBench {
             before = System.nanoTime();
             Sound ours = rendered(sung, pitch, tried);
             oursSeconds += (System.nanoTime() - before) / 1e9;
+            before = System.nanoTime();
+            rendered(sung, pitch, tried);
+            againSeconds += (System.nanoTime() - before) / 1e9;
             sungSeconds += SECONDS;
             Optional<Score> theirs = Optional.empty();
             if (library) {
@@ -114,6 +118,7 @@ public final class QualityBench {
         byRegime.forEach(this::summarise);
         out.println();
         speed("finding epochs and rendering", sungSeconds / oursSeconds);
+        speed("the same once more", sungSeconds / againSeconds);
         speed("with analysis", sungSeconds / (oursSeconds + analysisSeconds));
         if (librarySeconds > 0) {
             speed("the library", sungSeconds / librarySeconds);

@@ -1,0 +1,51 @@
+package zelvan.analysis;
+
+import java.util.Arrays;
+
+/// A row of numbers for each frame. Kept with eleven significant bits, which is far finer than what
+/// is measured, so that a long session stays small.
+public final class FrameRows {
+    private final int width;
+    private final short[] halves;
+
+    private FrameRows(int width, short[] halves) {
+        this.width = width;
+        this.halves = halves;
+    }
+
+    /// @param rows one a frame, at least one, all equally long; values up to ±65,504, finer steps
+    ///   than 1 in 2,048 are lost
+    public static FrameRows of(float[][] rows) {
+        int width = rows[0].length;
+        short[] halves = new short[rows.length * width];
+        for (int f = 0; f < rows.length; f++) {
+            for (int c = 0; c < width; c++) {
+                halves[f * width + c] = Float.floatToFloat16(rows[f][c]);
+            }
+        }
+        return new FrameRows(width, halves);
+    }
+
+    public int frames() {
+        return halves.length / width;
+    }
+
+    /// Numbers in a row.
+    public int width() {
+        return width;
+    }
+
+    /// The row of a frame, made anew by each call.
+    public float[] row(int frame) {
+        float[] row = new float[width];
+        for (int c = 0; c < width; c++) {
+            row[c] = Float.float16ToFloat(halves[frame * width + c]);
+        }
+        return row;
+    }
+
+    /// Frames `from` up to, not including, `to`.
+    FrameRows slice(int from, int to) {
+        return new FrameRows(width, Arrays.copyOfRange(halves, from * width, to * width));
+    }
+}

@@ -1,0 +1,38 @@
+package zelvan.analysis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+
+class FrameRowsTest {
+    @Test
+    void rowsComeBackWithElevenSignificantBits() {
+        Random random = new Random(1);
+        float[][] rows = new float[50][7];
+        for (float[] row : rows) {
+            for (int c = 0; c < row.length; c++) {
+                row[c] = (float) (Math.scalb(1.0, random.nextInt(12) - 6) * random.nextGaussian());
+            }
+        }
+        FrameRows kept = FrameRows.of(rows);
+        assertThat(kept.frames()).isEqualTo(50);
+        assertThat(kept.width()).isEqualTo(7);
+        for (int f = 0; f < rows.length; f++) {
+            for (int c = 0; c < 7; c++) {
+                assertThat(kept.row(f)[c])
+                        .isCloseTo(rows[f][c], within(Math.abs(rows[f][c]) / 2048 + 1e-6f));
+            }
+        }
+    }
+
+    @Test
+    void sliceHoldsTheSameRows() {
+        FrameRows rows = FrameRows.of(new float[][] {{1, 2}, {3, 4}, {5, 6}, {7, 8}});
+        FrameRows middle = rows.slice(1, 3);
+        assertThat(middle.frames()).isEqualTo(2);
+        assertThat(middle.row(0)).containsExactly(3, 4);
+        assertThat(middle.row(1)).containsExactly(5, 6);
+    }
+}
