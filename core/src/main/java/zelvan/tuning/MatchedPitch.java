@@ -1,0 +1,102 @@
+package zelvan.tuning;
+
+import zelvan.align.Alignment;
+import zelvan.analysis.PitchTrack;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.units.Pitch;
+import zelvan.units.TimeSpan;
+
+/// A voice's pitch and, frame by frame, that of the guide at the moment that belongs to it. Pitches
+/// are in cents above A4; where there is none they are not a number.
+public final class MatchedPitch {
+    /// At its edges a voiced stretch of the guide is not heard clearly.
+    private static final int EDGE_FRAMES = 2;
+
+    private final VoiceAnalysis voice;
+    private final double[] own;
+    private final double[] guide;
+    private final double[] guideSeconds;
+
+    private MatchedPitch(VoiceAnalysis voice, double[] own, double[] guide, double[] guideSeconds) {
+        this.voice = voice;
+        this.own = own;
+        this.guide = guide;
+        this.guideSeconds = guideSeconds;
+    }
+
+    /// @param alignment of the voice with the guide
+    public static MatchedPitch of(VoiceAnalysis voice, PitchTrack guidePitch, Alignment alignment) {
+        int frames = voice.frames();
+        double[] own = cents(voice.pitch());
+        double[] guide = new double[frames];
+        double[] guideSeconds = new double[frames];
+        double[] guideCents = cents(guidePitch);
+        boolean[] clear = clear(guidePitch);
+        for (int f = 0; f < frames; f++) {
+            double seconds = f * VoiceAnalysis.HOP_SECONDS;
+            guideSeconds[f] = alignment.guideSecondsAt(seconds);
+            guide[f] = at(guideCents, clear, guideSeconds[f] / guidePitch.hopSeconds());
+        }
+        for (TimeSpan alone : alignment.unmatched()) {
+            for (int f = voice.frameAt(alone.startSeconds());
+                    f <= voice.frameAt(alone.endSeconds());
+                    f++) {
+                guide[f] = Double.NaN;
+            }
+        }
+        return new MatchedPitch(voice, own, guide, guideSeconds);
+    }
+
+    private static double[] cents(PitchTrack pitch) {
+        double[] cents = new double[pitch.frames()];
+        for (int f = 0; f < cents.length; f++) {
+            cents[f] = Pitch.centsBetween(Pitch.A4_HERTZ, pitch.hertz(f));
+        }
+        return cents;
+    }
+
+    private static boolean[] clear(PitchTrack pitch) {
+        boolean[] clear = new boolean[pitch.frames()];
+        int run = 0;
+        for (int f = 0; f <= clear.length; f++) {
+            if (f < clear.length && pitch.voiced(f)) {
+                run++;
+            } else {
+                for (int k = f - run + EDGE_FRAMES; k < f - EDGE_FRAMES; k++) {
+                    clear[k] = true;
+                }
+                run = 0;
+            }
+        }
+        return clear;
+    }
+
+    private static double at(double[] cents, boolean[] clear, double position) {
+        int below = (int) Math.floor(position);
+        if (below < 0 || below + 1 >= cents.length || !clear[below] || !clear[below + 1]) {
+            return Double.NaN;
+        }
+        return cents[below] + (position - below) * (cents[below + 1] - cents[below]);
+    }
+
+    VoiceAnalysis voice() {
+        return voice;
+    }
+
+    public int frames() {
+        return own.length;
+    }
+
+    public double ownCents(int frame) {
+        return own[frame];
+    }
+
+    public double guideCents(int frame) {
+        return guide[frame];
+    }
+
+    /// The guide's moment that belongs to a frame.
+    public double guideSeconds(int frame) {
+        return guideSeconds[frame];
+    }
+}
