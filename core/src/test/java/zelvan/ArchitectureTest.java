@@ -34,10 +34,10 @@ class ArchitectureTest {
         "analysis, audio dsp units",
         "align, analysis dsp units",
         "timing, align analysis dsp units",
-        "tuning, units",
+        "tuning, align analysis dsp units",
         "render, timing tuning analysis audio dsp units",
-        "measure, align timing analysis dsp units",
-        "session, align timing units",
+        "measure, align timing tuning analysis dsp units",
+        "session, align timing tuning analysis units",
         "play, render audio units",
         "exchange, engine play session measure render audio align timing tuning analysis units",
         "engine, play session measure render audio align timing tuning analysis dsp units"

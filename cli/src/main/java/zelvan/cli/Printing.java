@@ -11,6 +11,7 @@ import zelvan.engine.DerivedVoice;
 import zelvan.engine.Progress;
 import zelvan.exchange.LockReport;
 import zelvan.exchange.VoicePrinter;
+import zelvan.measure.PitchLockMap;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Voice;
 
@@ -49,7 +50,8 @@ final class Printing {
                             output,
                             made.alignment(),
                             made.timing(),
-                            made.lock()));
+                            made.lock(),
+                            made.pitched().lock()));
         }
         return parts;
     }
@@ -64,7 +66,7 @@ final class Printing {
         List<String> lines = new ArrayList<>();
         for (Voice voice : derived.session().followers()) {
             DerivedVoice made = derived.voice(voice.id()).orElseThrow();
-            lines.add(
+            String line =
                     String.format(
                             Locale.ROOT,
                             "%s: median %s -> %s, 90 %% within %s -> %s",
@@ -72,7 +74,19 @@ final class Printing {
                             made.lock().before().medianText(),
                             made.lock().after().medianText(),
                             made.lock().before().p90Text(),
-                            made.lock().after().p90Text()));
+                            made.lock().after().p90Text());
+            PitchLockMap pitch = made.pitched().lock();
+            lines.add(
+                    pitch.before().count() == 0
+                            ? line
+                            : line
+                                    + String.format(
+                                            Locale.ROOT,
+                                            "; pitch %s -> %s, 90 %% within %s -> %s",
+                                            pitch.before().medianText(),
+                                            pitch.after().medianText(),
+                                            pitch.before().p90Text(),
+                                            pitch.after().p90Text()));
         }
         return lines;
     }

@@ -9,6 +9,7 @@ import java.util.concurrent.Callable;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -41,16 +42,6 @@ final class TightenCommand implements Callable<Integer> {
             Pattern.compile("(.+):([0-9.]+)-([0-9.]+):(timing|pitch|both)");
     private static final Pattern ANCHOR = Pattern.compile("(.+):([0-9.]+)=([0-9.]+)");
     private static final String STACK = "voices";
-
-    /// What pitch may be brought to; only off in this version.
-    enum PitchTarget {
-        OFF,
-        GUIDE,
-        OCTAVE,
-        OWN,
-        KEY,
-        CHORD
-    }
 
     @Option(
             names = "--guide",
@@ -90,17 +81,7 @@ final class TightenCommand implements Callable<Integer> {
             description = "What is lined up first (both, or the preset's).")
     private Optional<LineUp> lineUp = Optional.empty();
 
-    @Option(names = "--pitch-target", description = "off; the others come with a later version.")
-    private PitchTarget pitchTarget = PitchTarget.OFF;
-
-    @Option(names = "--pitch-pull", paramLabel = "0..100", hidden = true)
-    private double pitchPull;
-
-    @Option(names = "--pitch-slack", paramLabel = "CENTS", hidden = true)
-    private double pitchSlackCents;
-
-    @Option(names = "--keep-detail", paramLabel = "0..100", hidden = true)
-    private double keepDetail;
+    @Mixin private PitchOptions pitch = new PitchOptions();
 
     @Option(names = "--protect", paramLabel = "VOICEFILE:START-END:timing|pitch|both")
     private List<String> protect = new ArrayList<>();
@@ -127,7 +108,6 @@ final class TightenCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws ZelvanProblem {
-        refuseWhatIsNotYet();
         Session session = session();
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(session, Progress.NONE);
@@ -144,27 +124,21 @@ final class TightenCommand implements Callable<Integer> {
         return 0;
     }
 
-    private void refuseWhatIsNotYet() throws UsageProblem {
-        if (pitchTarget != PitchTarget.OFF) {
-            throw new UsageProblem(
-                    "--pitch-target " + pitchTarget.name().toLowerCase(Locale.ROOT),
-                    "pitch is not matched yet by this version",
-                    "Use --pitch-target off");
+    private Optional<StartingPoint> startingPoint() throws UsageProblem {
+        if (preset.isEmpty()) {
+            return Optional.empty();
         }
+        Optional<StartingPoint> point = StartingPoint.named(preset.get());
+        if (point.isEmpty()) {
+            throw new UsageProblem(
+                    "--preset " + preset.get(),
+                    "there is no preset of that name",
+                    "Use double, harmony, octave, rap, speech or legato");
+        }
+        return point;
     }
 
-    private TimingSettings timing() throws UsageProblem {
-        TimingSettings start = TimingSettings.FULL;
-        if (preset.isPresent()) {
-            start =
-                    StartingPoint.named(preset.get())
-                            .orElseThrow(() ->
-                                    new UsageProblem(
-                                            "--preset " + preset.get(),
-                                            "there is no preset of that name",
-                                            "Use double, harmony, octave, rap, speech or legato"))
-                            .timing();
-        }
+    private TimingSettings timing(TimingSettings start) throws UsageProblem {
         double pull = timingPull.orElse(start.pull() * 100);
         double slackMillis = timingSlackMillis.orElse(start.slackSeconds() * 1000);
         if (!(pull >= 0 && pull <= 100)) {
@@ -179,7 +153,15 @@ final class TightenCommand implements Callable<Integer> {
     }
 
     private Session session() throws UsageProblem {
-        Stack stack = new Stack(STACK, "Voices", timing());
+        Optional<StartingPoint> start = startingPoint();
+        Stack stack =
+                new Stack(
+                                STACK,
+                                "Voices",
+                                timing(
+                                        start.map(StartingPoint::timing)
+                                                .orElse(TimingSettings.FULL)))
+                        .withTuning(pitch.settings(start.map(StartingPoint::tuning)));
         List<Voice> all = new ArrayList<>();
         all.add(voice("guide", guide, Role.GUIDE));
         for (int i = 0; i < voices.size(); i++) {
@@ -202,7 +184,11 @@ final class TightenCommand implements Callable<Integer> {
             Anchor anchor = Anchor.held(number(text, m.group(2)), number(text, m.group(3)));
             all.set(at, all.get(at).setting(anchor));
         }
-        return Session.EMPTY.withName(nameOf(guide)).withStacks(List.of(stack)).withVoices(all);
+        return Session.EMPTY
+                .withName(nameOf(guide))
+                .withStacks(List.of(stack))
+                .withVoices(all)
+                .withHarmony(pitch.harmony());
     }
 
     private static Voice voice(String id, Path file, Role role) {

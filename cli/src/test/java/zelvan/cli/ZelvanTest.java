@@ -231,6 +231,44 @@ class ZelvanTest {
         assertThat(JsonMapper.shared().readTree(out.toFile()).get("phrases").size()).isEqualTo(8);
     }
 
+    /// A double sits on the guide's pitch, heard again in what was printed; where its pitch and
+    /// timing are protected, not a sample changes.
+    @Test
+    void pitchIsLockedToTheGuide() throws Exception {
+        Path out = folder.resolve("tuned");
+        String voice = "Mara double right.wav";
+        assertThat(
+                        run(
+                                "tighten",
+                                "--guide",
+                                demo.resolve(DemoSession.GUIDE),
+                                "--out",
+                                out,
+                                "--timing-pull",
+                                "0",
+                                "--pitch-target",
+                                "guide",
+                                "--protect",
+                                voice + ":20-24:pitch",
+                                "--report",
+                                folder.resolve("r.json"),
+                                demo.resolve(voice)))
+                .isZero();
+        JsonNode pitch =
+                JsonMapper.shared()
+                        .readTree(Files.readString(folder.resolve("r.json")))
+                        .at("/parts/0/pitch");
+        assertThat(pitch.path("beforeMedianCents").asDouble()).isGreaterThan(5);
+        assertThat(pitch.path("afterMedianCents").asDouble()).isLessThan(3);
+        Sound before = SoundFiles.read(demo.resolve(voice)).sound();
+        Sound after = SoundFiles.read(out.resolve(voice)).sound();
+        int from = 20 * before.sampleRateHertz();
+        int to = 24 * before.sampleRateHertz();
+        assertThat(Arrays.copyOfRange(after.channel(0), from, to))
+                .isEqualTo(Arrays.copyOfRange(before.channel(0), from, to));
+        assertThat(after.channel(0)).isNotEqualTo(before.channel(0));
+    }
+
     @Test
     void aBadFileIsOneClearLine() throws Exception {
         Path bad = Files.writeString(folder.resolve("bad.wav"), "la la la");
@@ -260,7 +298,11 @@ class ZelvanTest {
 
     @ParameterizedTest
     @CsvSource({
-        "--pitch-target guide, 1, not matched yet",
+        "--pitch-target moon, 1, no such target",
+        "--pitch-target chord, 1, no chord is known",
+        "--pitch-pull 101, 1, 0 to 100",
+        "--chord 3:Am, 1, Write it as 12.5=Am7",
+        "--key H, 1, not understood",
         "--timing-pull 140, 1, 0 to 100",
         "--preset crooner, 1, no preset of that name",
         "--protect nobody.wav:1-2:timing, 1, no voice of that name",

@@ -1,6 +1,7 @@
 package zelvan.analysis;
 
 import java.util.Arrays;
+import java.util.List;
 
 /// The pitch of a voice, evenly sampled. Frame i stands for the time `i · hopSeconds`.
 public final class PitchTrack {
@@ -24,6 +25,21 @@ public final class PitchTrack {
                 hopSeconds,
                 Arrays.copyOfRange(hertz, from, to),
                 Arrays.copyOfRange(voicing, from, to));
+    }
+
+    /// The same track with some stretches in other octaves.
+    PitchTrack shifted(List<OctaveShift> shifts) {
+        float[] corrected = hertz.clone();
+        for (OctaveShift shift : shifts) {
+            int from = frameAt(shift.span().startSeconds());
+            int to = frameAt(shift.span().endSeconds());
+            for (int f = from; f <= to; f++) {
+                if (shift.span().contains(f * hopSeconds)) {
+                    corrected[f] = Math.scalb(corrected[f], shift.octaves());
+                }
+            }
+        }
+        return new PitchTrack(hopSeconds, corrected, voicing);
     }
 
     public double hopSeconds() {
@@ -51,6 +67,11 @@ public final class PitchTrack {
     /// The frame nearest to a time, within the track.
     public int frameAt(double seconds) {
         return Math.clamp(Math.round(seconds / hopSeconds), 0, hertz.length - 1);
+    }
+
+    /// The pitch at a time; NaN where the nearest frame has none.
+    public double hertzNear(double seconds) {
+        return voiced(frameAt(seconds)) ? hertzAt(seconds) : Double.NaN;
     }
 
     /// The pitch at a time, between frames in a straight line; NaN where there is none.

@@ -88,6 +88,27 @@ public record VoiceAnalysis(
                 .toList();
     }
 
+    /// The same voice, its pitch corrected.
+    public VoiceAnalysis withOctaves(List<OctaveShift> shifts) {
+        if (shifts.isEmpty()) {
+            return this;
+        }
+        PitchTrack corrected = pitch.shifted(shifts);
+        return new VoiceAnalysis(
+                seconds,
+                corrected,
+                levelDecibels,
+                activeDecibels,
+                phonetic,
+                spectrum,
+                transitions,
+                landmarks,
+                phrases,
+                NoteFinder.find(corrected),
+                esses,
+                breaths);
+    }
+
     public int frames() {
         return levelDecibels.length;
     }

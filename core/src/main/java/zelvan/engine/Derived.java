@@ -9,6 +9,8 @@ import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
+import zelvan.tuning.Key;
+import zelvan.tuning.KeyFinder;
 import zelvan.units.TimeSpan;
 
 /// Everything derived from one session.
@@ -28,6 +30,11 @@ public record Derived(Session session, Map<String, DerivedVoice> voices) {
 
     public Optional<VoiceAnalysis> guideAnalysis() {
         return session.guide().map(Voice::id).flatMap(this::voice).flatMap(DerivedVoice::analysis);
+    }
+
+    /// The key of the guide's melody, as far as it is known.
+    public Optional<Key> foundKey() {
+        return guideAnalysis().flatMap(guide -> KeyFinder.find(guide.notes()));
     }
 
     /// The voices that are printed: those that follow, and the guide if it is corrected.

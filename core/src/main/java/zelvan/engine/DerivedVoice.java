@@ -5,10 +5,13 @@ import zelvan.align.Alignment;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
 import zelvan.measure.LockMap;
+import zelvan.measure.PitchLockMap;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.VoiceSound;
 import zelvan.render.VoiceSource;
 import zelvan.timing.TimingResult;
+import zelvan.tuning.MatchedPitch;
+import zelvan.tuning.TuningResult;
 
 /// What was derived for one track. Where something went wrong, the problem says so and the rest is
 /// empty.
@@ -22,6 +25,7 @@ import zelvan.timing.TimingResult;
 /// @param raw as recorded
 /// @param locked as edited; the same as `raw` where nothing is edited
 /// @param lock its figures
+/// @param pitched what became of its pitch
 /// @param problem what went wrong
 public record DerivedVoice(
         String voiceId,
@@ -33,4 +37,15 @@ public record DerivedVoice(
         Optional<VoiceSource> raw,
         Optional<VoiceSource> locked,
         LockMap lock,
-        Optional<ZelvanProblem> problem) {}
+        Pitched pitched,
+        Optional<ZelvanProblem> problem) {
+    /// What a voice's pitch is drawn to, and what is done about it.
+    ///
+    /// @param matched its pitch beside its guide's; empty where there is nothing to compare
+    /// @param result how it is moved
+    /// @param lock its figures
+    public record Pitched(Optional<MatchedPitch> matched, TuningResult result, PitchLockMap lock) {
+        static final Pitched NOTHING =
+                new Pitched(Optional.empty(), TuningResult.NONE, PitchLockMap.EMPTY);
+    }
+}

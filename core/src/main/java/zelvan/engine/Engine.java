@@ -22,6 +22,7 @@ import zelvan.play.Program;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
+import zelvan.tuning.KeyFinder;
 import zelvan.units.TimeSpan;
 
 /// Derives everything from a session, remembering what it has derived before.
@@ -121,7 +122,10 @@ public final class Engine implements AutoCloseable {
         return made.analysis()
                 .map(heard ->
                         new VoiceChain.Guide(
-                                made.timing().map(), heard.phrases(), heard.landmarks()))
+                                made.timing().map(),
+                                heard.phrases(),
+                                heard.landmarks(),
+                                KeyFinder.find(heard.notes())))
                 .orElse(VoiceChain.Guide.NONE);
     }
 
@@ -130,9 +134,7 @@ public final class Engine implements AutoCloseable {
         return get(derived, leader)
                 .map(made ->
                         new VoiceChain.Leader(
-                                chainOf(leader),
-                                leader.marks(),
-                                made.timing().map().against(guideMap)));
+                                chainOf(leader), leader, made.timing().map().against(guideMap)));
     }
 
     private static Optional<DerivedVoice> get(Map<String, DerivedVoice> derived, Voice voice) {

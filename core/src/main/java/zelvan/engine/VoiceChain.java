@@ -13,7 +13,9 @@ import zelvan.align.Marks;
 import zelvan.align.MomentMatcher;
 import zelvan.align.Rematch;
 import zelvan.analysis.Landmark;
+import zelvan.analysis.OctaveShift;
 import zelvan.analysis.OnsetFinder;
+import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.AudioFileProblem;
@@ -21,6 +23,7 @@ import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
+import zelvan.measure.PitchMeter;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.Changes;
 import zelvan.render.RawSource;
@@ -31,12 +34,20 @@ import zelvan.session.PhraseDeparture;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.TimingDeparture;
+import zelvan.session.TuningDeparture;
 import zelvan.session.Voice;
 import zelvan.timing.Fence;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMapper;
 import zelvan.timing.TimingResult;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.Harmony;
+import zelvan.tuning.Key;
+import zelvan.tuning.MatchedPitch;
+import zelvan.tuning.PitchMap;
+import zelvan.tuning.PitchMapper;
+import zelvan.tuning.TuningResult;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.Grid;
 import zelvan.units.TimeSpan;
 
@@ -48,17 +59,28 @@ final class VoiceChain {
     /// What a voice follows.
     ///
     /// @param chain prepared
-    /// @param marks of its landmarks
+    /// @param voice what is wanted of it
     /// @param inGuide each of its moments in the guide's time as recorded
-    record Leader(VoiceChain chain, Marks marks, TimeMap inGuide) {}
+    record Leader(VoiceChain chain, Voice voice, TimeMap inGuide) {
+        Optional<VoiceAnalysis> analysis() {
+            return chain.heard(voice);
+        }
+    }
 
     /// The guide, as far as the others are concerned.
     ///
     /// @param map when each of its moments sounds
     /// @param phrases as recorded
     /// @param landmarks that count, as recorded
-    record Guide(TimeMap map, List<TimeSpan> phrases, List<Landmark> landmarks) {
-        static final Guide NONE = new Guide(TimeMap.IDENTITY, List.of(), List.of());
+    /// @param key found in it
+    record Guide(TimeMap map, List<TimeSpan> phrases, List<Landmark> landmarks, Optional<Key> key) {
+        static final Guide NONE =
+                new Guide(TimeMap.IDENTITY, List.of(), List.of(), Optional.empty());
+
+        /// What the user says of the song, and where he says nothing, the key that was found.
+        Harmony harmony(Harmony said) {
+            return said.key().isPresent() ? said : new Harmony(key, said.chords());
+        }
     }
 
     private record MatchKey(String leader, String voice) {}
@@ -79,6 +101,19 @@ final class VoiceChain {
             List<PhraseDeparture> phrases,
             List<Fence> fences) {}
 
+    private record TuningKey(
+            PitchKey pitch,
+            Guide guide,
+            Harmony harmony,
+            TuningSettings stack,
+            TuningDeparture voice,
+            List<PhraseDeparture> phrases,
+            List<TimeSpan> fences) {}
+
+    private record PitchKey(AlignmentKey alignment, PitchTrack leader, PitchTrack own) {}
+
+    private record SoundKey(TimeMap time, PitchMap pitch, PitchTrack track) {}
+
     private record CorrectionKey(
             GuideTiming timing,
             Optional<Grid> grid,
@@ -93,12 +128,15 @@ final class VoiceChain {
     private final Memo<AlignmentKey, Alignment> alignment = new Memo<>();
     private final Memo<TimingKey, TimingResult> timing = new Memo<>();
     private final Memo<CorrectionKey, Corrected> correction = new Memo<>();
-    private final Memo<TimeMap, VoiceSource> renderer = new Memo<>();
+    private final Memo<List<OctaveShift>, VoiceAnalysis> hearing = new Memo<>();
+    private final Memo<PitchKey, MatchedPitch> matchedPitch = new Memo<>();
+    private final Memo<TuningKey, DerivedVoice.Pitched> tuning = new Memo<>();
+    private final Memo<PitchTrack, VoiceSound> sound = new Memo<>();
+    private final Memo<SoundKey, VoiceSource> renderer = new Memo<>();
     private final Memo<TimingKey, LockMap> lock = new Memo<>();
     private Optional<SoundFile> file = Optional.empty();
     private Optional<VoiceAnalysis> analysis = Optional.empty();
     private Optional<TimeMapper> mapper = Optional.empty();
-    private Optional<VoiceSound> sound = Optional.empty();
     private Optional<double[]> onsets = Optional.empty();
     private Optional<ZelvanProblem> problem = Optional.empty();
     private boolean loaded;
@@ -133,8 +171,11 @@ final class VoiceChain {
                 });
     }
 
-    Optional<VoiceAnalysis> analysis() {
-        return analysis;
+    /// What is heard in it, with the pitch in the octaves that the user says. Called by several
+    /// threads at once while voices follow this one.
+    private synchronized Optional<VoiceAnalysis> heard(Voice voice) {
+        return analysis.map(
+                a -> hearing.get(voice.octaves(), () -> a.withOctaves(voice.octaves())));
     }
 
     private String contentHash() {
@@ -160,7 +201,7 @@ final class VoiceChain {
         if (analysis.isEmpty()) {
             return asRecorded(voice);
         }
-        VoiceAnalysis heard = analysis.get();
+        VoiceAnalysis heard = heard(voice).orElseThrow();
         CorrectionKey key =
                 new CorrectionKey(
                         session.guideTiming(),
@@ -170,7 +211,13 @@ final class VoiceChain {
                         voice.marks(),
                         voice.fences());
         Corrected corrected = correction.get(key, () -> corrected(session, voice, heard, track));
-        return made(voice, heard, corrected.alignment, corrected.timing, LockMap.EMPTY);
+        return made(
+                voice,
+                heard,
+                corrected.alignment,
+                corrected.timing,
+                LockMap.EMPTY,
+                DerivedVoice.Pitched.NOTHING);
     }
 
     private Corrected corrected(
@@ -198,11 +245,11 @@ final class VoiceChain {
     /// @param leader what it follows; empty if the session has no guide
     DerivedVoice derive(Session session, Voice voice, Optional<Leader> leader, Guide guide) {
         listenIfNew(voice);
-        Optional<VoiceAnalysis> lead = leader.flatMap(l -> l.chain.analysis());
+        Optional<VoiceAnalysis> lead = leader.flatMap(Leader::analysis);
         if (!voice.role().follows() || analysis.isEmpty() || lead.isEmpty()) {
             return asRecorded(voice);
         }
-        VoiceAnalysis heard = analysis.get();
+        VoiceAnalysis heard = heard(voice).orElseThrow();
         AlignmentKey alignmentKey = alignmentKey(voice, leader.orElseThrow());
         Alignment matched =
                 alignment.get(alignmentKey, () -> matched(lead.get(), heard, alignmentKey));
@@ -235,7 +282,40 @@ final class VoiceChain {
                                                 timed,
                                                 alignmentKey.walls,
                                                 heard.phrases()));
-        return made(voice, heard, matched, timed, measured);
+        PitchKey pitchKey = new PitchKey(alignmentKey, lead.get().pitch(), heard.pitch());
+        DerivedVoice.Pitched pitched = pitched(session, voice, heard, guide, matched, pitchKey);
+        return made(voice, heard, matched, timed, measured, pitched);
+    }
+
+    private DerivedVoice.Pitched pitched(
+            Session session,
+            Voice voice,
+            VoiceAnalysis heard,
+            Guide guide,
+            Alignment matched,
+            PitchKey key) {
+        TuningSettings stack = session.stackTuning(voice);
+        Harmony harmony = guide.harmony(session.harmony());
+        List<TimeSpan> fences = voice.pitchFences();
+        MatchedPitch beside =
+                matchedPitch.get(
+                        key,
+                        () ->
+                                MatchedPitch.of(
+                                        heard,
+                                        key.leader,
+                                        matched,
+                                        key.alignment.inGuide::sourceSecondsAt));
+        return tuning.get(
+                new TuningKey(key, guide, harmony, stack, voice.tuning(), voice.phrases(), fences),
+                () -> {
+                    TuningResult result =
+                            PitchMapper.map(beside, harmony, t -> voice.tuningAt(t, stack), fences);
+                    return new DerivedVoice.Pitched(
+                            Optional.of(beside),
+                            result,
+                            new PitchMeter(guide.phrases).measure(beside, result));
+                });
     }
 
     private AlignmentKey alignmentKey(Voice voice, Leader leader) {
@@ -243,7 +323,7 @@ final class VoiceChain {
                 new MatchKey(leader.chain.contentHash(), contentHash()),
                 voice.anchors(),
                 voice.fences().stream().map(Fence::span).toList(),
-                leader.marks,
+                leader.voice.marks(),
                 voice.marks(),
                 leader.inGuide);
     }
@@ -293,16 +373,18 @@ final class VoiceChain {
 
     private DerivedVoice asRecorded(Voice voice) {
         Optional<VoiceSource> raw = raw();
+        Optional<VoiceAnalysis> heard = heard(voice);
         return new DerivedVoice(
                 voice.id(),
                 file,
-                analysis,
+                heard,
                 Alignment.NONE,
                 UNMOVED,
-                sound(),
+                heard.flatMap(this::sound),
                 raw,
                 raw,
                 LockMap.EMPTY,
+                DerivedVoice.Pitched.NOTHING,
                 problem);
     }
 
@@ -311,24 +393,30 @@ final class VoiceChain {
             VoiceAnalysis heard,
             Alignment matched,
             TimingResult timed,
-            LockMap measured) {
+            LockMap measured,
+            DerivedVoice.Pitched pitched) {
         Optional<VoiceSource> raw = raw();
+        PitchMap pitchMap = pitched.result().map();
         VoiceSource locked =
-                timed.map().isIdentity()
+                timed.map().isIdentity() && pitchMap.size() == 0
                         ? raw.orElseThrow()
                         : renderer.get(
-                                timed.map(),
-                                () -> sound().orElseThrow().along(Changes.of(timed.map())));
+                                new SoundKey(timed.map(), pitchMap, heard.pitch()),
+                                () ->
+                                        sound(heard)
+                                                .orElseThrow()
+                                                .along(new Changes(timed.map(), pitchMap, 0)));
         return new DerivedVoice(
                 voice.id(),
                 file,
-                analysis,
+                Optional.of(heard),
                 matched,
                 timed,
-                sound(),
+                sound(heard),
                 raw,
                 Optional.of(locked),
                 measured,
+                pitched,
                 problem);
     }
 
@@ -339,10 +427,8 @@ final class VoiceChain {
         return mapper.get();
     }
 
-    private Optional<VoiceSound> sound() {
-        if (sound.isEmpty() && file.isPresent() && analysis.isPresent()) {
-            sound = Optional.of(new VoiceSound(file.get().sound(), analysis.get().pitch()));
-        }
-        return sound;
+    private Optional<VoiceSound> sound(VoiceAnalysis heard) {
+        return file.map(
+                f -> sound.get(heard.pitch(), () -> new VoiceSound(f.sound(), heard.pitch())));
     }
 }

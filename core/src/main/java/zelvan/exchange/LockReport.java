@@ -14,6 +14,8 @@ import java.util.Map;
 import zelvan.align.Alignment;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
+import zelvan.measure.PitchLock;
+import zelvan.measure.PitchLockMap;
 import zelvan.timing.TimingResult;
 
 /// What was done to a stack and what is left, as JSON, CSV or one HTML page.
@@ -31,7 +33,8 @@ public final class LockReport {
             Path output,
             Alignment alignment,
             TimingResult timing,
-            LockMap lock) {}
+            LockMap lock,
+            PitchLockMap pitch) {}
 
     private record PointOut(double sourceSeconds, double outputSeconds) {}
 
@@ -46,13 +49,20 @@ public final class LockReport {
     private record TimingOut(
             double beforeMedianMs, double beforeP90Ms, double afterMedianMs, double afterP90Ms) {}
 
+    private record PitchOut(
+            double beforeMedianCents,
+            double beforeP90Cents,
+            double afterMedianCents,
+            double afterP90Cents) {}
+
     private record PartOut(
             String file,
             String output,
             List<PointOut> timeMap,
             List<AnchorOut> anchors,
             List<double[]> unmatched,
-            TimingOut timing) {}
+            TimingOut timing,
+            PitchOut pitch) {}
 
     private record GuideOut(String file, List<double[]> phrases) {}
 
@@ -80,7 +90,8 @@ public final class LockReport {
                                     .toList(),
                             anchors(part),
                             AnalysisJson.pairs(part.alignment().unmatched()),
-                            timing(part.lock())));
+                            timing(part.lock()),
+                            pitch(part.pitch())));
         }
         AnalysisJson.JsonOut.write(
                 file,
@@ -110,6 +121,18 @@ public final class LockReport {
                 millis(lock.after().p90Seconds()));
     }
 
+    private static PitchOut pitch(PitchLockMap lock) {
+        return new PitchOut(
+                cents(lock.before().medianCents()),
+                cents(lock.before().p90Cents()),
+                cents(lock.after().medianCents()),
+                cents(lock.after().p90Cents()));
+    }
+
+    private static double cents(double cents) {
+        return AnalysisJson.rounded(cents, 100);
+    }
+
     private static double round(double value) {
         return AnalysisJson.rounded(value, SCALE);
     }
@@ -132,9 +155,15 @@ public final class LockReport {
                     "beforeMedianMs",
                     "beforeP90Ms",
                     "afterMedianMs",
-                    "afterP90Ms");
+                    "afterP90Ms",
+                    "beforeMedianCents",
+                    "beforeP90Cents",
+                    "afterMedianCents",
+                    "afterP90Cents");
             for (Part part : parts) {
-                for (LockMap.Cell cell : part.lock().cells()) {
+                for (int phrase = 0; phrase < part.lock().cells().size(); phrase++) {
+                    LockMap.Cell cell = part.lock().cells().get(phrase);
+                    PitchLockMap.Cell pitch = part.pitch().cells().get(phrase);
                     csv.writeRecord(
                             part.name(),
                             text("%.3f", cell.phrase().startSeconds()),
@@ -143,7 +172,11 @@ public final class LockReport {
                             text("%.2f", cell.before().medianSeconds() * 1000),
                             text("%.2f", cell.before().p90Seconds() * 1000),
                             text("%.2f", cell.after().medianSeconds() * 1000),
-                            text("%.2f", cell.after().p90Seconds() * 1000));
+                            text("%.2f", cell.after().p90Seconds() * 1000),
+                            text("%.1f", pitch.before().medianCents()),
+                            text("%.1f", pitch.before().p90Cents()),
+                            text("%.1f", pitch.after().medianCents()),
+                            text("%.1f", pitch.after().p90Cents()));
                 }
             }
         } catch (IOException e) {
@@ -163,6 +196,8 @@ public final class LockReport {
                             "name", part.name(),
                             "before", figures(part.lock().before()),
                             "after", figures(part.lock().after()),
+                            "pitchBefore", figures(part.pitch().before()),
+                            "pitchAfter", figures(part.pitch().after()),
                             "cells", part.lock().cells().stream().map(LockReport::cell).toList()));
         }
         List<Map<String, Object>> columns =
@@ -207,6 +242,10 @@ public final class LockReport {
     }
 
     private static String figures(Lock lock) {
+        return lock.count() == 0 ? "–" : lock.medianText() + " / " + lock.p90Text();
+    }
+
+    private static String figures(PitchLock lock) {
         return lock.count() == 0 ? "–" : lock.medianText() + " / " + lock.p90Text();
     }
 

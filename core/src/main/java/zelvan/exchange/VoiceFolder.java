@@ -15,6 +15,8 @@ import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 
 /// Brings files in: finds the voices in what was dropped or named, guesses what each of them is
 /// from its name, and puts it into a stack of its kind.
@@ -91,7 +93,8 @@ public final class VoiceFolder {
         return "v" + n;
     }
 
-    /// The stack in which voices of a role start.
+    /// The stack in which voices of a role start. What their pitch is drawn to is chosen; how much
+    /// of it is taken, the user says.
     public static Stack stackFor(Role role) {
         String name =
                 switch (role) {
@@ -100,7 +103,14 @@ public final class VoiceFolder {
                     case OCTAVE -> "Octaves";
                     case TAKE -> "Takes";
                 };
-        return new Stack(name.toLowerCase(Locale.ROOT), name, STARTING_POINT);
+        PitchTarget target =
+                switch (role) {
+                    case DOUBLE, TAKE, GUIDE, BED -> PitchTarget.GUIDE;
+                    case OCTAVE -> PitchTarget.OCTAVE;
+                    case HARMONY -> PitchTarget.OWN;
+                };
+        return new Stack(name.toLowerCase(Locale.ROOT), name, STARTING_POINT)
+                .withTuning(TuningSettings.OFF.withTarget(target));
     }
 
     private static String nameOf(Path file) {

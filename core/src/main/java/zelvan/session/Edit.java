@@ -20,6 +20,7 @@ public sealed interface Edit
                 Edit.SetStrip,
                 Edit.SetMix,
                 RepairEdit,
+                TuningEdit,
                 GuideEdit {
     /// How the history calls it.
     String title();
@@ -133,7 +134,11 @@ public sealed interface Edit
         public Session apply(Session session) {
             return session.withStacks(
                     session.stacks().stream()
-                            .map(s -> s.id().equals(stackId) ? s.withTiming(point.timing()) : s)
+                            .map(s ->
+                                    s.id().equals(stackId)
+                                            ? s.withTiming(point.timing())
+                                                    .withTuning(point.tuning())
+                                            : s)
                             .toList());
         }
     }

@@ -29,6 +29,10 @@ public record Protection(TimeSpan span, Kind kind, boolean stays) {
             return this != PITCH;
         }
 
+        public boolean protectsPitch() {
+            return this != TIMING;
+        }
+
         public Kind next() {
             return values()[(ordinal() + 1) % values().length];
         }

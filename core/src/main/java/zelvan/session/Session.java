@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.Harmony;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.Grid;
 
 /// Everything that is wanted of one song.
@@ -14,13 +16,15 @@ import zelvan.units.Grid;
 /// @param mix what is heard of the whole
 /// @param grid where notes may begin, if the tempo is known
 /// @param guideTiming what the guide itself is corrected to
+/// @param harmony its chords, and its key where the user has set it
 public record Session(
         String name,
         List<Stack> stacks,
         List<Voice> voices,
         Mix mix,
         Optional<Grid> grid,
-        GuideTiming guideTiming) {
+        GuideTiming guideTiming,
+        Harmony harmony) {
     public static final Session EMPTY =
             new Session(
                     "Untitled",
@@ -28,7 +32,8 @@ public record Session(
                     List.of(),
                     Mix.ALL,
                     Optional.empty(),
-                    GuideTiming.AS_SUNG);
+                    GuideTiming.AS_SUNG,
+                    Harmony.UNKNOWN);
 
     public Session {
         stacks = List.copyOf(stacks);
@@ -58,6 +63,11 @@ public record Session(
         return stack(voice.stackId()).map(Stack::timing).orElse(TimingSettings.OFF);
     }
 
+    /// The pitch settings of a voice's stack; nothing is moved in a voice without one.
+    public TuningSettings stackTuning(Voice voice) {
+        return stack(voice.stackId()).map(Stack::tuning).orElse(TuningSettings.OFF);
+    }
+
     /// The voice that a voice follows: that of its stack, or the guide. Where stacks follow each
     /// other in a circle, the guide.
     public Optional<Voice> leaderOf(Voice voice) {
@@ -80,27 +90,31 @@ public record Session(
     }
 
     public Session withGrid(Optional<Grid> value) {
-        return new Session(name, stacks, voices, mix, value, guideTiming);
+        return new Session(name, stacks, voices, mix, value, guideTiming, harmony);
     }
 
     public Session withGuideTiming(GuideTiming value) {
-        return new Session(name, stacks, voices, mix, grid, value);
+        return new Session(name, stacks, voices, mix, grid, value, harmony);
+    }
+
+    public Session withHarmony(Harmony value) {
+        return new Session(name, stacks, voices, mix, grid, guideTiming, value);
     }
 
     public Session withName(String value) {
-        return new Session(value, stacks, voices, mix, grid, guideTiming);
+        return new Session(value, stacks, voices, mix, grid, guideTiming, harmony);
     }
 
     public Session withMix(Mix value) {
-        return new Session(name, stacks, voices, value, grid, guideTiming);
+        return new Session(name, stacks, voices, value, grid, guideTiming, harmony);
     }
 
     public Session withStacks(List<Stack> value) {
-        return new Session(name, value, voices, mix, grid, guideTiming);
+        return new Session(name, value, voices, mix, grid, guideTiming, harmony);
     }
 
     public Session withVoices(List<Voice> value) {
-        return new Session(name, stacks, value, mix, grid, guideTiming);
+        return new Session(name, stacks, value, mix, grid, guideTiming, harmony);
     }
 
     /// The session with one voice changed.

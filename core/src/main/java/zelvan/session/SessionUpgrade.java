@@ -11,6 +11,9 @@ final class SessionUpgrade {
         if (version == 1) {
             fromOne(document.path("session"));
         }
+        if (version <= 2) {
+            fromTwo(document.path("session"));
+        }
         return document;
     }
 
@@ -44,6 +47,30 @@ final class SessionUpgrade {
                 object(protection).put("stays", false);
             }
         }
+    }
+
+    /// Version 3 knows pitch.
+    private static void fromTwo(JsonNode session) {
+        object(session).putObject("harmony").putNull("key").putArray("chords");
+        for (JsonNode stack : session.path("stacks")) {
+            object(stack)
+                    .putObject("tuning")
+                    .put("target", "OWN")
+                    .put("pull", 0)
+                    .put("slackCents", 0)
+                    .put("detail", 1);
+        }
+        for (JsonNode voice : session.path("voices")) {
+            follow(object(voice).putObject("tuning"));
+            object(voice).putArray("octaves");
+            for (JsonNode phrase : voice.path("phrases")) {
+                follow(object(phrase).putObject("tuning"));
+            }
+        }
+    }
+
+    private static void follow(ObjectNode departure) {
+        departure.putNull("target").putNull("pull").putNull("slackCents").putNull("detail");
     }
 
     private static ObjectNode object(JsonNode node) {

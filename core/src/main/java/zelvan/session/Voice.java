@@ -1,11 +1,16 @@
 package zelvan.session;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
 import zelvan.align.Anchor;
 import zelvan.align.Marks;
+import zelvan.analysis.OctaveShift;
 import zelvan.timing.Fence;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 /// One track and what is wanted of it.
@@ -16,10 +21,12 @@ import zelvan.units.TimeSpan;
 /// @param role what it is in the song
 /// @param stackId the stack whose settings it shares; empty for the guide and the bed
 /// @param timing where it departs from its stack
+/// @param tuning where its pitch does
 /// @param phrases where single phrases depart from that
 /// @param anchors what the user has set: moments held and landmarks placed, in order. Of a voice
 ///   that follows, with moments of the guide as recorded; of the guide, with moments of the song
 /// @param marks what the user makes of the landmarks found in it
+/// @param octaves where its pitch was heard in the wrong octave, in order
 /// @param protections in order
 /// @param strip how it is heard
 public record Voice(
@@ -29,9 +36,11 @@ public record Voice(
         Role role,
         String stackId,
         TimingDeparture timing,
+        TuningDeparture tuning,
         List<PhraseDeparture> phrases,
         List<Anchor> anchors,
         Marks marks,
+        List<OctaveShift> octaves,
         List<Protection> protections,
         Strip strip) {
     private static final double SAME_ANCHOR_SECONDS = 0.02;
@@ -39,6 +48,7 @@ public record Voice(
     public Voice {
         phrases = List.copyOf(phrases);
         anchors = List.copyOf(anchors);
+        octaves = List.copyOf(octaves);
         protections = List.copyOf(protections);
     }
 
@@ -52,9 +62,11 @@ public record Voice(
                 role,
                 stackId,
                 TimingDeparture.NONE,
+                TuningDeparture.NONE,
                 List.of(),
                 List.of(),
                 Marks.NONE,
+                List.of(),
                 List.of(),
                 Strip.PLAIN);
     }
@@ -70,6 +82,25 @@ public record Voice(
         return own;
     }
 
+    /// The pitch settings in force at a moment of the guide.
+    public TuningSettings tuningAt(double guideSeconds, TuningSettings ofStack) {
+        TuningSettings own = tuning.over(ofStack);
+        for (PhraseDeparture phrase : phrases) {
+            if (phrase.guideSpan().contains(guideSeconds)) {
+                return phrase.tuning().over(own);
+            }
+        }
+        return own;
+    }
+
+    /// The stretches whose pitch must not change, in the voice's time.
+    public List<TimeSpan> pitchFences() {
+        return protections.stream()
+                .filter(p -> p.kind().protectsPitch())
+                .map(Protection::span)
+                .toList();
+    }
+
     /// The stretches whose timing must not change.
     public List<Fence> fences() {
         return protections.stream()
@@ -78,93 +109,144 @@ public record Voice(
                 .toList();
     }
 
-    public Voice withAudio(AudioReference value) {
+    /// What may be different in a copy.
+    private static final class Copy {
+        private AudioReference audio;
+        private Role role;
+        private String stackId;
+        private TimingDeparture timing;
+        private TuningDeparture tuning;
+        private List<PhraseDeparture> phrases;
+        private List<Anchor> anchors;
+        private Marks marks;
+        private List<OctaveShift> octaves;
+        private List<Protection> protections;
+        private Strip strip;
+
+        Copy(Voice voice) {
+            audio = voice.audio;
+            role = voice.role;
+            stackId = voice.stackId;
+            timing = voice.timing;
+            tuning = voice.tuning;
+            phrases = voice.phrases;
+            anchors = voice.anchors;
+            marks = voice.marks;
+            octaves = voice.octaves;
+            protections = voice.protections;
+            strip = voice.strip;
+        }
+    }
+
+    private Voice copy(Consumer<Copy> change) {
+        Copy c = new Copy(this);
+        change.accept(c);
         return new Voice(
                 id,
                 name,
-                value,
-                role,
-                stackId,
-                timing,
-                phrases,
-                anchors,
-                marks,
-                protections,
-                strip);
+                c.audio,
+                c.role,
+                c.stackId,
+                c.timing,
+                c.tuning,
+                c.phrases,
+                c.anchors,
+                c.marks,
+                c.octaves,
+                c.protections,
+                c.strip);
+    }
+
+    public Voice withAudio(AudioReference value) {
+        return copy(c -> c.audio = value);
     }
 
     public Voice withRole(Role value, String stack) {
-        return new Voice(
-                id, name, audio, value, stack, timing, phrases, anchors, marks, protections, strip);
+        return copy(c -> {
+            c.role = value;
+            c.stackId = stack;
+        });
     }
 
     public Voice withTiming(TimingDeparture value) {
-        return new Voice(
-                id, name, audio, role, stackId, value, phrases, anchors, marks, protections, strip);
+        return copy(c -> c.timing = value);
+    }
+
+    public Voice withTuning(TuningDeparture value) {
+        return copy(c -> c.tuning = value);
     }
 
     public Voice withStrip(Strip value) {
-        return new Voice(
-                id,
-                name,
-                audio,
-                role,
-                stackId,
-                timing,
-                phrases,
-                anchors,
-                marks,
-                protections,
-                value);
+        return copy(c -> c.strip = value);
     }
 
     public Voice withProtections(List<Protection> value) {
-        return new Voice(
-                id, name, audio, role, stackId, timing, phrases, anchors, marks, value, strip);
+        return copy(c -> c.protections = value);
     }
 
     public Voice withAnchors(List<Anchor> value) {
-        return new Voice(
-                id, name, audio, role, stackId, timing, phrases, value, marks, protections, strip);
+        return copy(c -> c.anchors = value);
     }
 
     public Voice withMarks(Marks value) {
-        return new Voice(
-                id,
-                name,
-                audio,
-                role,
-                stackId,
-                timing,
-                phrases,
-                anchors,
-                value,
-                protections,
-                strip);
+        return copy(c -> c.marks = value);
     }
 
-    private Voice withPhrases(List<PhraseDeparture> value) {
-        return new Voice(
-                id, name, audio, role, stackId, timing, value, anchors, marks, protections, strip);
-    }
-
-    /// Sets or, with an empty departure, clears what is different in a phrase.
+    /// Sets or, with an empty departure, clears what is different in a phrase's timing.
     public Voice withPhrase(TimeSpan guideSpan, TimingDeparture departure) {
-        List<PhraseDeparture> changed = new ArrayList<>(phrases);
-        changed.removeIf(p -> p.guideSpan().overlaps(guideSpan));
-        if (!departure.isNone()) {
-            changed.add(new PhraseDeparture(guideSpan, departure));
-        }
-        return withPhrases(changed);
+        return withPhrase(new PhraseDeparture(guideSpan, departure, phraseTuning(guideSpan)));
     }
 
-    /// What is different in a phrase.
+    /// Sets or, with an empty departure, clears what is different in a phrase's pitch.
+    public Voice withPhraseTuning(TimeSpan guideSpan, TuningDeparture departure) {
+        return withPhrase(new PhraseDeparture(guideSpan, phraseDeparture(guideSpan), departure));
+    }
+
+    private Voice withPhrase(PhraseDeparture departure) {
+        List<PhraseDeparture> changed = new ArrayList<>(phrases);
+        changed.removeIf(p -> p.guideSpan().overlaps(departure.guideSpan()));
+        if (!departure.isNone()) {
+            changed.add(departure);
+        }
+        return copy(c -> c.phrases = changed);
+    }
+
+    private Optional<PhraseDeparture> phrase(TimeSpan guideSpan) {
+        return phrases.stream().filter(p -> p.guideSpan().overlaps(guideSpan)).findFirst();
+    }
+
+    /// What is different in a phrase's timing.
     public TimingDeparture phraseDeparture(TimeSpan guideSpan) {
-        return phrases.stream()
-                .filter(p -> p.guideSpan().overlaps(guideSpan))
-                .findFirst()
-                .map(PhraseDeparture::timing)
-                .orElse(TimingDeparture.NONE);
+        return phrase(guideSpan).map(PhraseDeparture::timing).orElse(TimingDeparture.NONE);
+    }
+
+    /// What is different in a phrase's pitch.
+    public TuningDeparture phraseTuning(TimeSpan guideSpan) {
+        return phrase(guideSpan).map(PhraseDeparture::tuning).orElse(TuningDeparture.NONE);
+    }
+
+    /// Says that the pitch was heard in the wrong octave somewhere; there it counts from what was
+    /// said before.
+    public Voice hearing(OctaveShift shift) {
+        List<OctaveShift> all = new ArrayList<>();
+        for (OctaveShift before : octaves) {
+            for (TimeSpan left : before.span().without(shift.span())) {
+                all.add(new OctaveShift(left, before.octaves()));
+            }
+            if (before.span().overlaps(shift.span()) && before.octaves() + shift.octaves() != 0) {
+                all.add(
+                        new OctaveShift(
+                                before.span().shared(shift.span()),
+                                before.octaves() + shift.octaves()));
+            }
+        }
+        List<TimeSpan> untouched = List.of(shift.span());
+        for (OctaveShift before : octaves) {
+            untouched = untouched.stream().flatMap(s -> s.without(before.span()).stream()).toList();
+        }
+        untouched.forEach(span -> all.add(new OctaveShift(span, shift.octaves())));
+        all.sort(Comparator.comparingDouble(o -> o.span().startSeconds()));
+        return copy(c -> c.octaves = all);
     }
 
     /// Sets an anchor; one that is set at the same moment of the voice or of the guide gives way,
@@ -178,7 +260,7 @@ public record Voice(
                     || source * guide <= 0;
         });
         all.add(anchor);
-        all.sort(java.util.Comparator.comparingDouble(Anchor::sourceSeconds));
+        all.sort(Comparator.comparingDouble(Anchor::sourceSeconds));
         return withAnchors(all);
     }
 
@@ -187,7 +269,7 @@ public record Voice(
         List<Protection> all = new ArrayList<>(protections);
         all.removeIf(p -> p.span().overlaps(protection.span()));
         all.add(protection);
-        all.sort(java.util.Comparator.comparingDouble(p -> p.span().startSeconds()));
+        all.sort(Comparator.comparingDouble(p -> p.span().startSeconds()));
         return withProtections(all);
     }
 

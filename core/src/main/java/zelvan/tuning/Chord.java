@@ -6,8 +6,7 @@ import java.util.Optional;
 /// A chord, by its usual sign: "C", "F♯m", "B♭7", "Gsus4", "Am7/G".
 ///
 /// @param name as the user writes it
-/// @param tones what belongs to it
-public record Chord(String name, ToneSet tones) {
+public record Chord(String name) {
     /// Steps above the root, by the rest of the sign. Common practice.
     private static final Map<String, int[]> KINDS =
             Map.ofEntries(
@@ -29,14 +28,30 @@ public record Chord(String name, ToneSet tones) {
                     Map.entry("m7b5", new int[] {0, 3, 6, 10}),
                     Map.entry("aug", new int[] {0, 4, 8}));
 
+    public Chord {
+        if (read(name).isEmpty()) {
+            throw new IllegalArgumentException("no chord is called " + name);
+        }
+    }
+
     /// @return nothing if the sign is not known
     public static Optional<Chord> parse(String sign) {
-        String trimmed = sign.trim();
-        int slash = trimmed.indexOf('/');
-        String upper = slash < 0 ? trimmed : trimmed.substring(0, slash);
+        return read(sign.trim()).isPresent()
+                ? Optional.of(new Chord(sign.trim()))
+                : Optional.empty();
+    }
+
+    /// What belongs to it.
+    public ToneSet tones() {
+        return read(name).orElseThrow();
+    }
+
+    private static Optional<ToneSet> read(String sign) {
+        int slash = sign.indexOf('/');
+        String upper = slash < 0 ? sign : sign.substring(0, slash);
         Optional<ToneSet.Named> root = ToneSet.Named.at(upper);
         Optional<ToneSet.Named> bass =
-                slash < 0 ? Optional.empty() : ToneSet.Named.at(trimmed.substring(slash + 1));
+                slash < 0 ? Optional.empty() : ToneSet.Named.at(sign.substring(slash + 1));
         if (root.isEmpty() || slash >= 0 && bass.isEmpty()) {
             return Optional.empty();
         }
@@ -50,9 +65,6 @@ public record Chord(String name, ToneSet tones) {
         }
         ToneSet tones = new ToneSet(classes).transposed(root.get().pitchClass());
         return Optional.of(
-                new Chord(
-                        trimmed,
-                        bass.map(b -> new ToneSet(tones.classes() | 1 << b.pitchClass()))
-                                .orElse(tones)));
+                bass.map(b -> new ToneSet(tones.classes() | 1 << b.pitchClass())).orElse(tones));
     }
 }

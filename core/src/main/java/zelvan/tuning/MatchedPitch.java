@@ -1,5 +1,6 @@
 package zelvan.tuning;
 
+import java.util.function.DoubleUnaryOperator;
 import zelvan.align.Alignment;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalysis;
@@ -13,44 +14,52 @@ public final class MatchedPitch {
     private static final int EDGE_FRAMES = 2;
 
     private final VoiceAnalysis voice;
-    private final double[] own;
-    private final double[] guide;
-    private final double[] guideSeconds;
+    private final float[] own;
+    private final float[] guide;
+    private final float[] guideSeconds;
 
-    private MatchedPitch(VoiceAnalysis voice, double[] own, double[] guide, double[] guideSeconds) {
+    private MatchedPitch(VoiceAnalysis voice, float[] own, float[] guide, float[] guideSeconds) {
         this.voice = voice;
         this.own = own;
         this.guide = guide;
         this.guideSeconds = guideSeconds;
     }
 
+    /// @param leaderPitch of the voice that is followed
     /// @param alignment of the voice with the guide
-    public static MatchedPitch of(VoiceAnalysis voice, PitchTrack guidePitch, Alignment alignment) {
+    /// @param leaderSeconds the leader's moment that belongs to one of the guide
+    public static MatchedPitch of(
+            VoiceAnalysis voice,
+            PitchTrack leaderPitch,
+            Alignment alignment,
+            DoubleUnaryOperator leaderSeconds) {
         int frames = voice.frames();
-        double[] own = cents(voice.pitch());
-        double[] guide = new double[frames];
-        double[] guideSeconds = new double[frames];
-        double[] guideCents = cents(guidePitch);
-        boolean[] clear = clear(guidePitch);
+        float[] own = cents(voice.pitch());
+        float[] guide = new float[frames];
+        float[] guideSeconds = new float[frames];
+        float[] guideCents = cents(leaderPitch);
+        boolean[] clear = clear(leaderPitch);
         for (int f = 0; f < frames; f++) {
             double seconds = f * VoiceAnalysis.HOP_SECONDS;
-            guideSeconds[f] = alignment.guideSecondsAt(seconds);
-            guide[f] = at(guideCents, clear, guideSeconds[f] / guidePitch.hopSeconds());
+            double guideAt = alignment.guideSecondsAt(seconds);
+            double leader = leaderSeconds.applyAsDouble(guideAt);
+            guideSeconds[f] = (float) guideAt;
+            guide[f] = (float) at(guideCents, clear, leader / leaderPitch.hopSeconds());
         }
         for (TimeSpan alone : alignment.unmatched()) {
             for (int f = voice.frameAt(alone.startSeconds());
                     f <= voice.frameAt(alone.endSeconds());
                     f++) {
-                guide[f] = Double.NaN;
+                guide[f] = Float.NaN;
             }
         }
         return new MatchedPitch(voice, own, guide, guideSeconds);
     }
 
-    private static double[] cents(PitchTrack pitch) {
-        double[] cents = new double[pitch.frames()];
+    private static float[] cents(PitchTrack pitch) {
+        float[] cents = new float[pitch.frames()];
         for (int f = 0; f < cents.length; f++) {
-            cents[f] = Pitch.centsBetween(Pitch.A4_HERTZ, pitch.hertz(f));
+            cents[f] = (float) Pitch.centsBetween(Pitch.A4_HERTZ, pitch.hertz(f));
         }
         return cents;
     }
@@ -71,7 +80,7 @@ public final class MatchedPitch {
         return clear;
     }
 
-    private static double at(double[] cents, boolean[] clear, double position) {
+    private static double at(float[] cents, boolean[] clear, double position) {
         int below = (int) Math.floor(position);
         if (below < 0 || below + 1 >= cents.length || !clear[below] || !clear[below + 1]) {
             return Double.NaN;

@@ -22,6 +22,8 @@ import zelvan.audio.SoundFormat;
 import zelvan.engine.Progress;
 import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
+import zelvan.measure.PitchLockMap;
+import zelvan.measure.PitchMeter;
 import zelvan.render.RawSource;
 import zelvan.session.Edit;
 import zelvan.session.Role;
@@ -32,6 +34,11 @@ import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMapper;
 import zelvan.timing.TimingResult;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.Harmony;
+import zelvan.tuning.MatchedPitch;
+import zelvan.tuning.PitchMapper;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 
 class ExchangeTest {
     @TempDir Path folder;
@@ -157,7 +164,33 @@ class ExchangeTest {
                 Path.of("out/loose.wav"),
                 alignment,
                 timing,
-                lock);
+                lock,
+                pitch(alignment));
+    }
+
+    /// Each note as a whole, all the way.
+    private static PitchLockMap pitch(Alignment alignment) {
+        MatchedPitch matched =
+                MatchedPitch.of(
+                        Takes.LOOSE.analysis(),
+                        Takes.LEAD.analysis().pitch(),
+                        alignment,
+                        seconds -> seconds);
+        TuningSettings settings = new TuningSettings(PitchTarget.GUIDE, 1, 0, 1);
+        return new PitchMeter(Takes.LEAD.analysis().phrases())
+                .measure(
+                        matched,
+                        PitchMapper.map(matched, Harmony.UNKNOWN, t -> settings, List.of()));
+    }
+
+    @Test
+    void pitchIsInTheFiguresToo() {
+        PitchLockMap pitch = part().pitch();
+        assertThat(pitch.before().medianCents()).isBetween(3.0, 40.0);
+        assertThat(pitch.after().medianCents()).isLessThan(2);
+        assertThat(pitch.cells())
+                .hasSize(3)
+                .allSatisfy(cell -> assertThat(cell.after().count()).isGreaterThan(100));
     }
 
     @Test

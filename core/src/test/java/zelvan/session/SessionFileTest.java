@@ -9,11 +9,19 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 import zelvan.align.Anchor;
 import zelvan.align.Marks;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.Chord;
+import zelvan.tuning.Harmony;
+import zelvan.tuning.Key;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.Grid;
 import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
@@ -60,6 +68,29 @@ class SessionFileTest {
                                 "grid"),
                         new GuideEdit.SetGuideTiming(GuideTiming.AS_SUNG.toTrack("w"), "track"),
                         new Edit.Follow("doubles", "Doubles", "w", "Right"),
+                        new TuningEdit.SetStackTuning(
+                                "doubles",
+                                "Doubles",
+                                new TuningSettings(PitchTarget.GUIDE, 0.7, 6, 0.5)),
+                        new TuningEdit.SetVoiceTuning(
+                                "v",
+                                "Left",
+                                TuningDeparture.NONE.changed(
+                                        TuningSettings.OFF,
+                                        TuningSettings.OFF.withTarget(PitchTarget.OCTAVE))),
+                        new TuningEdit.SetPhraseTuning(
+                                "v",
+                                "Left",
+                                new TimeSpan(5, 7),
+                                TuningDeparture.NONE.changed(
+                                        TuningSettings.OFF, TuningSettings.OFF.withPull(0.25))),
+                        new TuningEdit.SetHarmony(
+                                new Harmony(
+                                        Key.parse("E♭ minor"),
+                                        List.of(new Harmony.Change(2.5, new Chord("Am7/G"))))),
+                        new TuningEdit.ShiftOctave(
+                                List.of(new TuningEdit.ShiftOctave.Of("v", new TimeSpan(8, 9))),
+                                -1),
                         new Edit.SetMix(new Mix(-0.25, false)))) {
             session = edit.apply(session);
         }
@@ -142,6 +173,26 @@ class SessionFileTest {
         SessionFile.write(file, session());
         assertThat(SessionFile.newerAutosave(file)).isEmpty();
         assertThat(folder).isDirectoryNotContaining(p -> p.toString().endsWith(".part"));
+    }
+
+    /// The second version knew nothing of pitch.
+    @Test
+    void aSessionWithoutPitchIsBroughtUpToDate() throws Exception {
+        Path file = folder.resolve("song.zelvan");
+        Session plain = HistoryTest.session();
+        SessionFile.write(file, plain);
+        JsonNode tree = JsonMapper.shared().readTree(Files.readString(file));
+        ((ObjectNode) tree).put("version", 2);
+        ObjectNode session = (ObjectNode) tree.path("session");
+        session.remove("harmony");
+        session.path("stacks").forEach(stack -> ((ObjectNode) stack).remove("tuning"));
+        session.path("voices")
+                .forEach(voice -> ((ObjectNode) voice).remove(List.of("tuning", "octaves")));
+        Files.writeString(file, tree.toString());
+        assertThat(SessionFile.read(file).stacks()).isEqualTo(plain.stacks());
+        assertThat(SessionFile.read(file).harmony()).isEqualTo(Harmony.UNKNOWN);
+        assertThat(SessionFile.read(file).voices().getFirst().tuning())
+                .isEqualTo(TuningDeparture.NONE);
     }
 
     /// As the first version wrote it.

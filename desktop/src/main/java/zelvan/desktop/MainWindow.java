@@ -27,6 +27,7 @@ import zelvan.desktop.keys.Commands;
 import zelvan.desktop.lockmap.LockMapView;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Doubts;
+import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Selection;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.reports.PrintSheet;
@@ -181,6 +182,18 @@ public final class MainWindow {
                         "Previous doubtful place",
                         "Shift+N",
                         () -> visitDoubt(-1)),
+                Command.of(
+                        "time-lens",
+                        "Look",
+                        "Close-up in time",
+                        "1",
+                        () -> model.lens().set(Lens.TIME)),
+                Command.of(
+                        "pitch-lens",
+                        "Look",
+                        "Close-up in pitch",
+                        "2",
+                        () -> model.lens().set(Lens.PITCH)),
                 Command.of("closer", "Look", "Closer", "Shortcut+UP", () -> zoom(0.6)),
                 Command.of("further", "Look", "Further away", "Shortcut+DOWN", () -> zoom(1 / 0.6)),
                 Command.of("along", "Look", "Along", "Shortcut+RIGHT", () -> along(0.4)),

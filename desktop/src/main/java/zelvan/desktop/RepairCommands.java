@@ -6,7 +6,8 @@ import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Repairs;
 
-/// What can be done by key to the bead, the range or the protected stretch that has the focus.
+/// What can be done by key to the bead, the note, the range or the protected stretch that has the
+/// focus.
 final class RepairCommands {
     private static final String GROUP = "Repair";
     private static final double FINE_SECONDS = 0.001;
@@ -57,6 +58,16 @@ final class RepairCommands {
                         "Protect the range or the phrase, or lift that",
                         "F",
                         model.protections()::toggleProtection),
+                command(
+                        "octave-up",
+                        "Pitch heard an octave too low here",
+                        "Alt+Shift+UP",
+                        () -> model.tunings().heardIn(1)),
+                command(
+                        "octave-down",
+                        "Pitch heard an octave too high here",
+                        "Alt+Shift+DOWN",
+                        () -> model.tunings().heardIn(-1)),
                 command(
                         "protect-kind",
                         "Protect timing, pitch or both",

@@ -91,7 +91,7 @@ public final class DemoSession {
 
     private DemoSession() {}
 
-    static Song song() {
+    public static Song song() {
         return SONG;
     }
 

@@ -6,9 +6,7 @@ import java.util.Optional;
 import javafx.scene.Cursor;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.input.ScrollEvent;
 import zelvan.analysis.LandmarkKind;
-import zelvan.analysis.VoiceAnalysis;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
@@ -28,7 +26,6 @@ final class CloseUpGestures {
     private static final double EDGE_PIXELS = 6;
     private static final double SNAP_PIXELS = 7;
     private static final double STILL_PIXELS = 4;
-    private static final double ZOOM_STEP = 0.85;
 
     private final AppModel model;
     private final PaintedRegion region;
@@ -46,7 +43,7 @@ final class CloseUpGestures {
         region.setOnMouseDragged(this::dragged);
         region.setOnMouseReleased(this::released);
         region.setOnMouseMoved(this::hovered);
-        region.setOnScroll(this::scrolled);
+        region.setOnScroll(e -> TimeWheel.scrolled(model, region, e));
     }
 
     /// The bead under the mouse and where it is now.
@@ -234,20 +231,5 @@ final class CloseUpGestures {
         boolean bead = beadAt(event.getX(), event.getY()).isPresent();
         boolean edge = !bead && edgeAt(event.getX(), event.getY()).isPresent();
         region.setCursor(bead ? Cursor.H_RESIZE : edge ? Cursor.E_RESIZE : Cursor.DEFAULT);
-    }
-
-    private void scrolled(ScrollEvent event) {
-        double song = Math.max(1, model.derived().get().seconds() + VoiceAnalysis.HOP_SECONDS);
-        double along =
-                event.getDeltaX() != 0
-                        ? event.getDeltaX()
-                        : event.isShiftDown() ? event.getDeltaY() : 0;
-        if (along != 0) {
-            model.viewport().set(view().moved(-along / region.getWidth() * view().seconds(), song));
-        } else if (event.getDeltaY() != 0) {
-            double factor = event.getDeltaY() > 0 ? ZOOM_STEP : 1 / ZOOM_STEP;
-            model.viewport().set(view().zoomed(factor, secondsAt(event.getX()), song));
-        }
-        event.consume();
     }
 }

@@ -6,61 +6,124 @@ import javafx.animation.KeyValue;
 import javafx.animation.Timeline;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.SimpleDoubleProperty;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.control.ToggleGroup;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
 import javafx.util.Duration;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Lens;
 import zelvan.desktop.theme.Theme;
 import zelvan.play.Version;
 
-/// The close-up: guide and voices of one stretch, in time.
+/// The close-up: guide and voices of one stretch, through one lens at a time.
 public final class CloseUpView {
     private static final Duration SLIDE = Duration.millis(220);
 
     private final AppModel model;
-    private final PaintedRegion region;
+    private final PaintedRegion time;
+    private final PaintedRegion pitch;
     private final CloseUpGestures gestures;
     private final ScrollPane scroll;
+    private final ToggleButton fan = new ToggleButton("Fan");
+    private final BorderPane root = new BorderPane();
     private final DoubleProperty locked = new SimpleDoubleProperty(1);
     private final Timeline slide = new Timeline();
 
     public CloseUpView(AppModel model, Theme theme) {
         this.model = model;
         CloseUpPainter painter = new CloseUpPainter(model, theme);
-        region = new PaintedRegion((g, w, h) -> paint(painter, g, w, h));
-        region.setId("close-up");
-        region.setFocusTraversable(true);
-        region.setAccessibleText("Close-up: guide and voices in time");
-        gestures = new CloseUpGestures(model, region);
-        scroll = new ScrollPane(region);
+        time = new PaintedRegion((g, w, h) -> paintTime(painter, g, w, h));
+        time.setId("close-up");
+        time.setFocusTraversable(true);
+        time.setAccessibleText("Close-up: guide and voices in time");
+        gestures = new CloseUpGestures(model, time);
+        PitchPainter pitchPainter = new PitchPainter(model, theme);
+        pitch =
+                new PaintedRegion(
+                        (g, w, h) -> pitchPainter.paint(g, w, h, locked.get(), fan.isSelected()));
+        pitch.setId("pitch-lens");
+        pitch.setFocusTraversable(true);
+        pitch.setAccessibleText("Close-up: guide and voices in pitch");
+        new PitchGestures(model, pitch, locked::get, fan::isSelected);
+        scroll = new ScrollPane(time);
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
-        locked.subscribe(ignored -> region.repaint());
+        root.setTop(lenses());
+        locked.subscribe(ignored -> repaint());
         model.history().subscribe(ignored -> refresh());
         model.derived().subscribe(ignored -> refresh());
         model.selection().subscribe(ignored -> refresh());
-        model.focus().subscribe(ignored -> region.repaint());
-        model.viewport().subscribe(ignored -> region.repaint());
+        model.focus().subscribe(ignored -> repaint());
+        model.viewport().subscribe(ignored -> repaint());
+        model.lens().subscribe(this::look);
         model.playback().version().subscribe(this::slideTo);
-        theme.palette().subscribe(ignored -> region.repaint());
-        Frames.whenMoved(region, model.playback().player()::positionSeconds, region::repaint);
+        theme.palette().subscribe(ignored -> repaint());
+        Frames.whenMoved(root, model.playback().player()::positionSeconds, this::repaint);
     }
 
-    private void paint(
-            CloseUpPainter painter,
-            javafx.scene.canvas.GraphicsContext g,
-            double width,
-            double height) {
+    /// Which lens, and what can be set about it.
+    private Node lenses() {
+        ToggleGroup group = new ToggleGroup();
+        HBox bar = new HBox(4);
+        bar.setAlignment(Pos.CENTER_LEFT);
+        bar.setPadding(new Insets(3, 8, 3, 8));
+        bar.getStyleClass().add("lenses");
+        for (Lens lens : Lens.values()) {
+            ToggleButton button = new ToggleButton(lens.word());
+            button.setId("lens-" + lens.name().toLowerCase(java.util.Locale.ROOT));
+            button.setToggleGroup(group);
+            button.setOnAction(e -> {
+                button.setSelected(true);
+                model.lens().set(lens);
+            });
+            model.lens().subscribe(now -> button.setSelected(now == lens));
+            bar.getChildren().add(button);
+        }
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        Label off = new Label();
+        off.getStyleClass().add("quiet");
+        model.lens()
+                .subscribe(now ->
+                        off.setText(now == Lens.PITCH ? "blue is flat, orange is sharp" : ""));
+        fan.setId("fan");
+        fan.setTooltip(new Tooltip("Pull voices that lie on each other apart, to look at them"));
+        fan.setOnAction(e -> repaint());
+        fan.visibleProperty().bind(model.lens().isEqualTo(Lens.PITCH));
+        bar.getChildren().addAll(space, off, fan);
+        return bar;
+    }
+
+    private void look(Lens lens) {
+        root.setCenter(lens == Lens.TIME ? scroll : pitch);
+        repaint();
+    }
+
+    private void repaint() {
+        (model.lens().get() == Lens.TIME ? time : pitch).repaint();
+    }
+
+    private void paintTime(CloseUpPainter painter, GraphicsContext g, double width, double height) {
         gestures.locked(locked.get());
         painter.paint(g, width, height, locked.get(), gestures.drag());
     }
 
     private void refresh() {
-        region.setMinHeight(Lane.heightOfAll(model));
-        region.repaint();
+        time.setMinHeight(Lane.heightOfAll(model));
+        repaint();
     }
 
     /// The ribbons slide to their places.
@@ -73,6 +136,6 @@ public final class CloseUpView {
     }
 
     public Node node() {
-        return scroll;
+        return root;
     }
 }

@@ -17,6 +17,8 @@ import zelvan.engine.DerivedVoice;
 import zelvan.measure.Doubt;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
+import zelvan.measure.PitchLock;
+import zelvan.measure.PitchLockMap;
 import zelvan.play.Version;
 import zelvan.session.Role;
 import zelvan.session.Voice;
@@ -26,10 +28,14 @@ import zelvan.units.TimeSpan;
 ///
 /// Each cell has a middle line: where the guide is. A bar from it to the left says how early the
 /// voice is, to the right how late, up to 80 ms at the edge; so a locked cell is empty and only
-/// what is off has weight. What is special about a cell shows by its texture, not by colour alone.
+/// what is off has weight. Under it a thin bar says the same of pitch: to the left flat, to the
+/// right sharp, up to 50 cents at the edge. What is special about a cell shows by its texture, not
+/// by colour alone.
 final class LockMapPainter {
     static final double RULER_HEIGHT = 24;
     private static final double WIDEST_SECONDS = 0.08;
+    private static final double WIDEST_CENTS = 50;
+    private static final double PITCH_PIXELS = 3;
     private static final double GAP = 2;
     private static final double NARROWEST_DOUBT_PIXELS = 9;
 
@@ -128,6 +134,19 @@ final class LockMapPainter {
         for (LockMap.Cell cell : made.lock().cells()) {
             cell(g, colours, row, cell, x(cell, width, song), y + GAP / 2, w(cell, width, song), h);
         }
+        List<PitchLockMap.Cell> pitch = made.pitched().lock().cells();
+        for (int i = 0; i < Math.min(pitch.size(), made.lock().cells().size()); i++) {
+            LockMap.Cell cell = made.lock().cells().get(i);
+            if (cell.state() != LockMap.State.SILENT) {
+                pitch(
+                        g,
+                        colours,
+                        pitch.get(i),
+                        x(cell, width, song),
+                        y + GAP / 2 + h - PITCH_PIXELS - 3,
+                        w(cell, width, song));
+            }
+        }
         for (Doubt doubt : made.lock().doubts()) {
             doubt(g, colours, doubt, y + GAP / 2, h, width, song);
         }
@@ -189,9 +208,10 @@ final class LockMapPainter {
         double side = lean < 0 ? -1 : 1;
         g.setFill(colour.deriveColor(0, 1, 1, 0.35 + 0.65 * share));
         double bar = half * share;
-        g.fillRect(side < 0 ? middle - bar : middle, y + 5, bar, h - 12);
+        double tall = h - 10 - PITCH_PIXELS - 3;
+        g.fillRect(side < 0 ? middle - bar : middle, y + 4, bar, tall);
         g.setStroke(colour.deriveColor(0, 1, 1, 0.7));
-        g.strokeLine(middle, y + h / 2 - 1, middle + side * half * reach, y + h / 2 - 1);
+        g.strokeLine(middle, y + 4 + tall / 2, middle + side * half * reach, y + 4 + tall / 2);
         g.setStroke(colours.quiet());
         g.strokeLine(middle, y + 3, middle, y + h - 5);
         if (cell.state() == LockMap.State.PROTECTED) {
@@ -200,6 +220,31 @@ final class LockMapPainter {
                 g.strokeLine(at, y + 1, at, y + 4);
             }
         }
+    }
+
+    /// The lower part: from the middle to the left how flat, to the right how sharp.
+    private void pitch(
+            GraphicsContext g,
+            Palette colours,
+            PitchLockMap.Cell cell,
+            double x,
+            double y,
+            double w) {
+        boolean raw = model.playback().version().get() == Version.RAW;
+        PitchLock lock = raw ? cell.before() : cell.after();
+        if (lock.count() == 0) {
+            return;
+        }
+        double side = (raw ? cell.rawLeanCents() : cell.leanCents()) < 0 ? -1 : 1;
+        double half = w / 2 - 2;
+        double bar = half * Math.min(1, lock.medianCents() / WIDEST_CENTS);
+        double reach = half * Math.min(1, lock.p90Cents() / WIDEST_CENTS);
+        double middle = x + w / 2;
+        Color colour = side < 0 ? colours.early() : colours.late();
+        g.setStroke(colour.deriveColor(0, 1, 1, 0.7));
+        g.strokeLine(middle, y + PITCH_PIXELS / 2, middle + side * reach, y + PITCH_PIXELS / 2);
+        g.setFill(colour);
+        g.fillRect(side < 0 ? middle - bar : middle, y, bar, PITCH_PIXELS);
     }
 
     private void figure(

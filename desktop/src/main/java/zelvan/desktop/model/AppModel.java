@@ -37,6 +37,8 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<Focus> focus = new SimpleObjectProperty<>(Focus.NOTHING);
     private final ObjectProperty<List<Combing>> combing = new SimpleObjectProperty<>(List.of());
     private final Repairs repairs = new Repairs(this);
+    private final Tunings tunings = new Tunings(this);
+    private final ObjectProperty<Lens> lens = new SimpleObjectProperty<>(Lens.TIME);
     private final Protections protections = new Protections(this);
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
     private final BooleanProperty stale = new SimpleBooleanProperty();
@@ -84,6 +86,16 @@ public final class AppModel implements AutoCloseable {
     /// What can be done to keep a stretch as it was sung.
     public Protections protections() {
         return protections;
+    }
+
+    /// What can be done by hand about pitch.
+    public Tunings tunings() {
+        return tunings;
+    }
+
+    /// What the close-up shows of the viewport.
+    public ObjectProperty<Lens> lens() {
+        return lens;
     }
 
     public ObjectProperty<Viewport> viewport() {

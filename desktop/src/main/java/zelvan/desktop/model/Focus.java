@@ -19,6 +19,11 @@ public sealed interface Focus {
     /// @param span in the voice as recorded
     record OnRange(String voiceId, TimeSpan span) implements Focus {}
 
+    /// A note.
+    ///
+    /// @param span in the voice as recorded
+    record OnNote(String voiceId, TimeSpan span) implements Focus {}
+
     /// A protected stretch.
     record OnProtection(String voiceId, Protection protection) implements Focus {}
 }

@@ -58,6 +58,7 @@ public final class Protections {
             case Focus.OnRange range ->
                     protect(range.voiceId(), range.span(), Protection.Kind.TIMING);
             case Focus.OnProtection p -> lift(p.voiceId(), p.protection());
+            case Focus.OnNote note -> protect(note.voiceId(), note.span(), Protection.Kind.PITCH);
             case Focus.OnBead ignored -> togglePhrases();
             case Focus.Nothing ignored -> togglePhrases();
         }

@@ -5,12 +5,17 @@ import zelvan.desktop.model.Selection;
 import zelvan.engine.Derived;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
+import zelvan.measure.PitchLock;
+import zelvan.measure.PitchLockMap;
 import zelvan.session.Edit;
 import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.TimingDeparture;
+import zelvan.session.TuningDeparture;
+import zelvan.session.TuningEdit;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 /// What the settings are about: all stacks, one stack, one voice, or one phrase of a voice.
@@ -30,7 +35,23 @@ sealed interface Scope {
     /// Its figures: as recorded, and as it sounds now.
     LockPair figures(Derived derived);
 
+    /// The pitch settings in force.
+    TuningSettings tuning(Session session);
+
+    /// An edit that makes them so.
+    Edit settingTuning(Session session, TuningSettings tuning);
+
+    /// An edit that gives back what departs in pitch; empty if nothing does.
+    Optional<Edit> givingBackTuning(Session session);
+
+    /// Its figures in pitch.
+    PitchPair pitchFigures(Derived derived);
+
     record LockPair(Lock before, Lock after) {}
+
+    record PitchPair(PitchLock before, PitchLock after) {
+        static final PitchPair NOTHING = new PitchPair(PitchLock.NOTHING, PitchLock.NOTHING);
+    }
 
     static Scope of(Selection selection, Session session) {
         Optional<Voice> voice =
@@ -73,6 +94,31 @@ sealed interface Scope {
                         new Lock(after / count, after90 / count, count));
     }
 
+    private static PitchPair mergedPitch(Derived derived, java.util.List<Voice> voices) {
+        double before = 0;
+        double before90 = 0;
+        double after = 0;
+        double after90 = 0;
+        int count = 0;
+        for (Voice voice : voices) {
+            PitchLockMap lock =
+                    derived.voice(voice.id())
+                            .map(v -> v.pitched().lock())
+                            .orElse(PitchLockMap.EMPTY);
+            int n = lock.before().count();
+            before += n * lock.before().medianCents();
+            before90 += n * lock.before().p90Cents();
+            after += n * lock.after().medianCents();
+            after90 += n * lock.after().p90Cents();
+            count += n;
+        }
+        return count == 0
+                ? PitchPair.NOTHING
+                : new PitchPair(
+                        new PitchLock(before / count, before90 / count, count),
+                        new PitchLock(after / count, after90 / count, count));
+    }
+
     record OfAll() implements Scope {
         @Override
         public String title(Session session) {
@@ -100,6 +146,29 @@ sealed interface Scope {
         @Override
         public LockPair figures(Derived derived) {
             return merged(derived, derived.session().followers());
+        }
+
+        @Override
+        public TuningSettings tuning(Session session) {
+            return session.stacks().stream()
+                    .findFirst()
+                    .map(Stack::tuning)
+                    .orElse(TuningSettings.OFF);
+        }
+
+        @Override
+        public Edit settingTuning(Session session, TuningSettings tuning) {
+            return new TuningEdit.SetAllTuning(tuning);
+        }
+
+        @Override
+        public Optional<Edit> givingBackTuning(Session session) {
+            return Optional.empty();
+        }
+
+        @Override
+        public PitchPair pitchFigures(Derived derived) {
+            return mergedPitch(derived, derived.session().followers());
         }
     }
 
@@ -130,11 +199,33 @@ sealed interface Scope {
 
         @Override
         public LockPair figures(Derived derived) {
-            return merged(
-                    derived,
-                    derived.session().followers().stream()
-                            .filter(v -> v.stackId().equals(stackId))
-                            .toList());
+            return merged(derived, voices(derived));
+        }
+
+        private java.util.List<Voice> voices(Derived derived) {
+            return derived.session().followers().stream()
+                    .filter(v -> v.stackId().equals(stackId))
+                    .toList();
+        }
+
+        @Override
+        public TuningSettings tuning(Session session) {
+            return stack(session).tuning();
+        }
+
+        @Override
+        public Edit settingTuning(Session session, TuningSettings tuning) {
+            return new TuningEdit.SetStackTuning(stackId, stack(session).name(), tuning);
+        }
+
+        @Override
+        public Optional<Edit> givingBackTuning(Session session) {
+            return Optional.empty();
+        }
+
+        @Override
+        public PitchPair pitchFigures(Derived derived) {
+            return mergedPitch(derived, voices(derived));
         }
     }
 
@@ -178,6 +269,37 @@ sealed interface Scope {
             return derived.voice(voiceId)
                     .map(v -> new LockPair(v.lock().before(), v.lock().after()))
                     .orElse(new LockPair(Lock.NOTHING, Lock.NOTHING));
+        }
+
+        @Override
+        public TuningSettings tuning(Session session) {
+            return voice(session).tuning().over(session.stackTuning(voice(session)));
+        }
+
+        @Override
+        public Edit settingTuning(Session session, TuningSettings tuning) {
+            TuningSettings above = session.stackTuning(voice(session));
+            return new TuningEdit.SetVoiceTuning(
+                    voiceId,
+                    voice(session).name(),
+                    changed(voice(session).tuning(), tuning(session), tuning, above));
+        }
+
+        @Override
+        public Optional<Edit> givingBackTuning(Session session) {
+            return voice(session).tuning().isNone()
+                    ? Optional.empty()
+                    : Optional.of(
+                            new TuningEdit.SetVoiceTuning(
+                                    voiceId, voice(session).name(), TuningDeparture.NONE));
+        }
+
+        @Override
+        public PitchPair pitchFigures(Derived derived) {
+            return derived.voice(voiceId)
+                    .map(v -> v.pitched().lock())
+                    .map(lock -> new PitchPair(lock.before(), lock.after()))
+                    .orElse(PitchPair.NOTHING);
         }
     }
 
@@ -236,6 +358,42 @@ sealed interface Scope {
                     .map(c -> new LockPair(c.before(), c.after()))
                     .orElse(new LockPair(Lock.NOTHING, Lock.NOTHING));
         }
+
+        @Override
+        public TuningSettings tuning(Session session) {
+            return voice(session).phraseTuning(phrase).over(new OfVoice(voiceId).tuning(session));
+        }
+
+        @Override
+        public Edit settingTuning(Session session, TuningSettings tuning) {
+            TuningSettings above = new OfVoice(voiceId).tuning(session);
+            return new TuningEdit.SetPhraseTuning(
+                    voiceId,
+                    voice(session).name(),
+                    phrase.widenedBy(0.02),
+                    changed(voice(session).phraseTuning(phrase), tuning(session), tuning, above));
+        }
+
+        @Override
+        public Optional<Edit> givingBackTuning(Session session) {
+            return voice(session).phraseTuning(phrase).isNone()
+                    ? Optional.empty()
+                    : Optional.of(
+                            new TuningEdit.SetPhraseTuning(
+                                    voiceId, voice(session).name(), phrase, TuningDeparture.NONE));
+        }
+
+        @Override
+        public PitchPair pitchFigures(Derived derived) {
+            int column = derived.guidePhrases().indexOf(phrase);
+            return derived.voice(voiceId).stream()
+                    .map(v -> v.pitched().lock().cells())
+                    .filter(cells -> column >= 0 && column < cells.size())
+                    .map(cells -> cells.get(column))
+                    .findFirst()
+                    .map(c -> new PitchPair(c.before(), c.after()))
+                    .orElse(PitchPair.NOTHING);
+        }
     }
 
     /// Only what was moved departs.
@@ -252,5 +410,14 @@ sealed interface Scope {
             next = next.withSlack(after.slackSeconds());
         }
         return next.over(above).equals(above) ? TimingDeparture.NONE : next;
+    }
+
+    private static TuningDeparture changed(
+            TuningDeparture old,
+            TuningSettings before,
+            TuningSettings after,
+            TuningSettings above) {
+        TuningDeparture next = old.changed(before, after);
+        return next.over(above).equals(above) ? TuningDeparture.NONE : next;
     }
 }

@@ -28,6 +28,7 @@ public final class SettingsView {
     private final Label staleNote = new Label("working it out…");
     private final Node figures = figures();
     private final TimingPart timing;
+    private final TuningPart tuning;
     private final GuidePart guide;
     private final ProtectionPart protection;
     private final VoicePart voice;
@@ -36,6 +37,7 @@ public final class SettingsView {
     public SettingsView(AppModel model) {
         this.model = model;
         timing = new TimingPart(model);
+        tuning = new TuningPart(model);
         guide = new GuidePart(model);
         protection = new ProtectionPart(model);
         voice = new VoicePart(model);
@@ -62,6 +64,7 @@ public final class SettingsView {
                         guide.node(),
                         timing.node(),
                         figures,
+                        tuning.node(),
                         timing.more(),
                         voice.node());
         root.setPadding(new Insets(14));
@@ -125,6 +128,7 @@ public final class SettingsView {
         show(guide.node(), ofGuide);
         show(timing.node(), any && !ofGuide);
         show(timing.more(), any && !ofGuide);
+        show(tuning.node(), any && !ofGuide);
         show(figures, any && !ofGuide);
         Scope.LockPair lock = scope.figures(model.derived().get());
         before.setText(lock.before().medianText());
@@ -135,6 +139,7 @@ public final class SettingsView {
         protection.refresh();
         guide.refresh();
         timing.refresh();
+        tuning.refresh();
         voice.refresh();
     }
 

@@ -1,0 +1,70 @@
+package zelvan.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import zelvan.analysis.OctaveShift;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
+import zelvan.units.TimeSpan;
+
+class TuningEditTest {
+    private static final TuningSettings GUIDE = new TuningSettings(PitchTarget.GUIDE, 0.8, 5, 1);
+
+    private static Voice voice(Session session) {
+        return session.voice("v").orElseThrow();
+    }
+
+    private static Session shifted(Session session, double from, double to, int octaves) {
+        return new TuningEdit.ShiftOctave(
+                        List.of(new TuningEdit.ShiftOctave.Of("v", new TimeSpan(from, to))),
+                        octaves)
+                .apply(session);
+    }
+
+    @Test
+    void phraseDepartsFromVoiceAndVoiceFromStack() {
+        Session session =
+                new TuningEdit.SetStackTuning("doubles", "Doubles", GUIDE)
+                        .apply(HistoryTest.session());
+        TuningDeparture pull = TuningDeparture.NONE.changed(GUIDE, GUIDE.withPull(0.3));
+        TuningDeparture octave =
+                TuningDeparture.NONE.changed(GUIDE, GUIDE.withTarget(PitchTarget.OCTAVE));
+        session = new TuningEdit.SetVoiceTuning("v", "Left", pull).apply(session);
+        session =
+                new TuningEdit.SetPhraseTuning("v", "Left", new TimeSpan(5, 7), octave)
+                        .apply(session);
+        TuningSettings stack = session.stackTuning(voice(session));
+        assertThat(voice(session).tuningAt(4, stack)).isEqualTo(GUIDE.withPull(0.3));
+        assertThat(voice(session).tuningAt(6, stack))
+                .isEqualTo(GUIDE.withPull(0.3).withTarget(PitchTarget.OCTAVE));
+    }
+
+    @Test
+    void phraseKeepsItsTimingWhenItsPitchIsGivenBack() {
+        TimeSpan phrase = new TimeSpan(5, 7);
+        Voice voice =
+                voice(HistoryTest.session())
+                        .withPhrase(phrase, TimingDeparture.NONE.withPull(1))
+                        .withPhraseTuning(
+                                phrase, TuningDeparture.NONE.changed(GUIDE, GUIDE.withPull(0.3)));
+        assertThat(voice.phraseTuning(phrase).pull()).contains(0.3);
+        Voice back = voice.withPhraseTuning(phrase, TuningDeparture.NONE);
+        assertThat(back.phraseDeparture(phrase).pull()).contains(1.0);
+        assertThat(back.withPhrase(phrase, TimingDeparture.NONE).phrases()).isEmpty();
+    }
+
+    @Test
+    void octavesAddUpWhereTheyOverlap() {
+        Session session = shifted(shifted(HistoryTest.session(), 2, 4, 1), 3, 5, -1);
+        assertThat(voice(session).octaves())
+                .containsExactly(
+                        new OctaveShift(new TimeSpan(2, 3), 1),
+                        new OctaveShift(new TimeSpan(4, 5), -1));
+        assertThat(voice(shifted(session, 2, 3, -1)).octaves())
+                .containsExactly(new OctaveShift(new TimeSpan(4, 5), -1));
+        assertThat(voice(shifted(session, 2, 3, 1)).octaves().getFirst())
+                .isEqualTo(new OctaveShift(new TimeSpan(2, 3), 2));
+    }
+}

@@ -1,0 +1,116 @@
+package zelvan.desktop.closeup;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+import zelvan.analysis.Note;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.tuning.TuningResult;
+import zelvan.tuning.TuningSettings;
+import zelvan.units.Pitch;
+
+/// One voice's pitch as it is shown.
+///
+/// @param lane whose it is
+/// @param settings in force for most of the voice
+/// @param locked 0 as recorded, 1 as edited, between them while it slides
+/// @param lift pixels by which it is pulled apart from the others
+record PitchLine(Lane lane, TuningSettings settings, double locked, double lift) {
+    /// What counts as off beyond the slack.
+    private static final double TOLERANCE_CENTS = 5;
+
+    private static final double DOUBTFUL_VOICING = 0.35;
+
+    /// Whether a moment is where it belongs.
+    enum Place {
+        FREE,
+        WITHIN,
+        FLAT,
+        SHARP
+    }
+
+    /// A note as it is shown.
+    record Rail(Note note, double fromSeconds, double toSeconds, double cents) {}
+
+    private VoiceAnalysis voice() {
+        return lane.analysis();
+    }
+
+    private TuningResult tuned() {
+        return lane.made().pitched().result();
+    }
+
+    DoubleUnaryOperator shown() {
+        return lane.shown(locked);
+    }
+
+    /// Cents above A4, as shown; not a number where there is no pitch.
+    double centsAt(int frame) {
+        double own = Pitch.centsBetween(Pitch.A4_HERTZ, voice().pitch().hertz(frame));
+        return locked == 0 ? own : own + locked * tuned().map().centsAt(frame * HOP);
+    }
+
+    private static final double HOP = VoiceAnalysis.HOP_SECONDS;
+
+    /// What it is drawn to, cents above A4; not a number where it is drawn to nothing.
+    double targetAt(int frame) {
+        float[] target = tuned().targetCents();
+        return frame < target.length ? target[frame] : Double.NaN;
+    }
+
+    Place placeAt(int frame) {
+        float[] offsets = locked < 0.5 ? tuned().beforeCents() : tuned().afterCents();
+        if (frame >= offsets.length || Float.isNaN(offsets[frame])) {
+            return Place.FREE;
+        }
+        if (Math.abs(offsets[frame]) <= settings.slackCents() + TOLERANCE_CENTS) {
+            return Place.WITHIN;
+        }
+        return offsets[frame] < 0 ? Place.FLAT : Place.SHARP;
+    }
+
+    boolean isDoubtful(int frame) {
+        return voice().pitch().voicing(frame) < DOUBTFUL_VOICING;
+    }
+
+    /// The first frame shown at or after a moment.
+    int frameAt(double shownSeconds) {
+        int low = 0;
+        int high = voice().frames() - 1;
+        DoubleUnaryOperator shown = shown();
+        while (low < high) {
+            int middle = (low + high + 1) >>> 1;
+            if (shown.applyAsDouble(middle * HOP) <= shownSeconds) {
+                low = middle;
+            } else {
+                high = middle - 1;
+            }
+        }
+        return low;
+    }
+
+    List<Rail> rails() {
+        List<Rail> rails = new ArrayList<>();
+        DoubleUnaryOperator shown = shown();
+        for (Note note : voice().notes()) {
+            double moved = locked * tuned().map().centsAt(note.span().middleSeconds());
+            rails.add(
+                    new Rail(
+                            note,
+                            shown.applyAsDouble(note.span().startSeconds()),
+                            shown.applyAsDouble(note.span().endSeconds()),
+                            Pitch.centsBetween(Pitch.A4_HERTZ, note.hertz()) + moved));
+        }
+        return rails;
+    }
+
+    /// The note that is shown at a place.
+    Optional<Note> noteAt(double shownSeconds, double cents, double reachCents) {
+        return rails().stream()
+                .filter(r -> shownSeconds >= r.fromSeconds && shownSeconds < r.toSeconds)
+                .filter(r -> Math.abs(r.cents - cents) < reachCents)
+                .map(Rail::note)
+                .findFirst();
+    }
+}

@@ -1,0 +1,378 @@
+package zelvan.desktop.closeup;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.VPos;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Text;
+import javafx.scene.text.TextAlignment;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Focus;
+import zelvan.desktop.model.Viewport;
+import zelvan.desktop.theme.Palette;
+import zelvan.desktop.theme.Theme;
+import zelvan.session.Protection;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.tuning.ToneSet;
+import zelvan.tuning.TuningSettings;
+import zelvan.units.Pitch;
+import zelvan.units.TimeSpan;
+
+/// Paints the Pitch lens: the guide's curve in a corridor as wide as the slack, the voices' curves
+/// over it, quiet where they are where they belong and coloured where they are flat or sharp, and a
+/// thin rail under each note.
+final class PitchPainter {
+    static final double RULER_WIDTH = 44;
+    private static final double FAN_PIXELS = 26;
+    private static final double LEAST_CORRIDOR_PIXELS = 5;
+    private static final double HOP = VoiceAnalysis.HOP_SECONDS;
+
+    private final AppModel model;
+    private final Theme theme;
+
+    PitchPainter(AppModel model, Theme theme) {
+        this.model = model;
+        this.theme = theme;
+    }
+
+    /// What is shown.
+    ///
+    /// @param guide its line, if there is a guide
+    /// @param voices theirs, the first on top of the list
+    record Picture(Optional<PitchLine> guide, List<PitchLine> voices, PitchScale scale) {}
+
+    /// @param locked 0 as recorded, 1 as edited
+    /// @param fan whether voices that lie on each other are pulled apart
+    static Picture picture(AppModel model, double height, double locked, boolean fan) {
+        Session session = model.session();
+        List<PitchLine> voices = new ArrayList<>();
+        Optional<PitchLine> guide = Optional.empty();
+        for (Lane lane : Lane.of(model, height)) {
+            if (lane.isGuide()) {
+                guide = Optional.of(new PitchLine(lane, TuningSettings.OFF, locked, 0));
+            } else {
+                Voice voice = lane.voice();
+                TuningSettings settings = voice.tuning().over(session.stackTuning(voice));
+                double lift = fan ? FAN_PIXELS * (voices.size() + 1) : 0;
+                voices.add(new PitchLine(lane, settings, locked, lift));
+            }
+        }
+        List<PitchLine> all = new ArrayList<>(voices);
+        guide.ifPresent(all::add);
+        double[] cents = inSight(all, model.viewport().get());
+        double top = Lane.RULER_HEIGHT + (fan ? FAN_PIXELS * voices.size() : 0);
+        return new Picture(guide, voices, PitchScale.around(cents, top, height - top));
+    }
+
+    private static double[] inSight(List<PitchLine> lines, Viewport view) {
+        double[] cents = new double[1024];
+        int count = 0;
+        for (PitchLine line : lines) {
+            int from = line.frameAt(view.startSeconds());
+            int to = line.frameAt(view.endSeconds());
+            int stride = Math.max(1, (to - from) / 200);
+            for (int f = from; f <= to; f += stride) {
+                double at = line.centsAt(f);
+                if (!Double.isNaN(at)) {
+                    cents = count == cents.length ? Arrays.copyOf(cents, 2 * count) : cents;
+                    cents[count++] = at;
+                }
+            }
+        }
+        return Arrays.copyOf(cents, count);
+    }
+
+    void paint(GraphicsContext g, double width, double height, double locked, boolean fan) {
+        Palette colours = theme.palette().get();
+        Viewport view = model.viewport().get();
+        Picture picture = picture(model, height, locked, fan);
+        tones(g, colours, picture.scale(), width);
+        new TimeAxis(g, colours, view, width).ruler();
+        double slack =
+                picture.voices().stream()
+                        .filter(v -> v.settings().moves())
+                        .mapToDouble(v -> v.settings().slackCents())
+                        .max()
+                        .orElse(0);
+        picture.guide()
+                .ifPresent(guide -> {
+                    corridor(g, colours, view, guide, picture.scale(), slack, width);
+                    curve(g, view, guide, picture.scale(), colours.guide(), 2, width);
+                });
+        for (PitchLine line : picture.voices()) {
+            paintVoice(g, colours, view, line, picture.scale(), fan, width, height);
+        }
+        ruler(g, colours, picture.scale(), height);
+        names(g, colours, picture, width);
+        double x = view.x(model.playback().player().positionSeconds(), width);
+        g.setStroke(colours.accent());
+        g.strokeLine(x, 0, x, height);
+    }
+
+    private Optional<ToneSet> key() {
+        return model.session()
+                .harmony()
+                .key()
+                .or(() -> model.derived().get().foundKey())
+                .map(k -> k.tones());
+    }
+
+    /// A line for each tone of the key.
+    private void tones(GraphicsContext g, Palette colours, PitchScale scale, double width) {
+        Optional<ToneSet> key = key();
+        for (int note : scale.notes()) {
+            boolean inKey = key.map(tones -> tones.contains(note)).orElse(true);
+            if (inKey) {
+                double y = Math.rint(scale.y(PitchScale.centsOf(note))) + 0.5;
+                g.setStroke(colours.line().deriveColor(0, 1, 1, 0.8));
+                g.strokeLine(RULER_WIDTH, y, width, y);
+            }
+        }
+    }
+
+    /// Names of notes; those of the key stand out.
+    private void ruler(GraphicsContext g, Palette colours, PitchScale scale, double height) {
+        g.setFill(colours.surface());
+        g.fillRect(0, Lane.RULER_HEIGHT, RULER_WIDTH - 2, height - Lane.RULER_HEIGHT);
+        g.setTextAlign(TextAlignment.RIGHT);
+        g.setTextBaseline(VPos.CENTER);
+        Optional<ToneSet> key = key();
+        double last = Double.POSITIVE_INFINITY;
+        for (int note : scale.notes()) {
+            boolean inKey = key.map(tones -> tones.contains(note)).orElse(true);
+            double y = scale.y(PitchScale.centsOf(note));
+            if (!inKey || last - y < 13 || y < Lane.RULER_HEIGHT + 8 || y > height - 6) {
+                continue;
+            }
+            last = y;
+            g.setFont(Theme.font(11));
+            g.setFill(colours.quiet());
+            g.fillText(Pitch.nameOf(Pitch.hertzOfMidiNote(note)), RULER_WIDTH - 8, y);
+        }
+    }
+
+    private static void corridor(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            PitchLine guide,
+            PitchScale scale,
+            double slackCents,
+            double width) {
+        double wide = Math.max(LEAST_CORRIDOR_PIXELS, 2 * slackCents / 100 * scale.halfTone());
+        curve(g, view, guide, scale, colours.guide().deriveColor(0, 1, 1, 0.16), wide, width);
+    }
+
+    private static int stride(PitchLine line, Viewport view, double width) {
+        int frames = line.frameAt(view.endSeconds()) - line.frameAt(view.startSeconds());
+        return Math.max(1, (int) (frames / Math.max(1, 2 * width)));
+    }
+
+    private static void curve(
+            GraphicsContext g,
+            Viewport view,
+            PitchLine line,
+            PitchScale scale,
+            Color colour,
+            double thick,
+            double width) {
+        g.setStroke(colour);
+        g.setLineWidth(thick);
+        int to = line.frameAt(view.endSeconds()) + 1;
+        int stride = stride(line, view, width);
+        boolean drawing = false;
+        g.beginPath();
+        for (int f = line.frameAt(view.startSeconds());
+                f <= Math.min(to, line.lane().analysis().frames() - 1);
+                f += stride) {
+            double cents = line.centsAt(f);
+            if (Double.isNaN(cents)) {
+                drawing = false;
+                continue;
+            }
+            double x = view.x(line.shown().applyAsDouble(f * HOP), width);
+            double y = scale.y(cents) - line.lift();
+            if (drawing) {
+                g.lineTo(x, y);
+            } else {
+                g.moveTo(x, y);
+            }
+            drawing = true;
+        }
+        g.stroke();
+        g.setLineWidth(1);
+    }
+
+    private void paintVoice(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            PitchLine line,
+            PitchScale scale,
+            boolean fan,
+            double width,
+            double height) {
+        Color hue = colours.hue(line.lane().stackIndex());
+        boolean selected = model.selection().get().has(line.lane().voice().id());
+        if (fan) {
+            target(g, colours, view, line, scale, width);
+        }
+        for (PitchLine.Rail rail : line.rails()) {
+            double x = view.x(rail.fromSeconds(), width);
+            double end = view.x(rail.toSeconds(), width);
+            if (end - x < 6 || end < 0 || x > width) {
+                continue;
+            }
+            double y = scale.y(rail.cents()) - line.lift();
+            boolean focused =
+                    model.focus().get() instanceof Focus.OnNote(String id, TimeSpan span)
+                            && id.equals(line.lane().voice().id())
+                            && span.equals(rail.note().span());
+            g.setStroke(focused ? colours.accent() : hue.deriveColor(0, 1, 1, 0.45));
+            g.setLineWidth(focused ? 2 : 1);
+            g.strokeLine(x, y, end, y);
+            g.strokeLine(x, y - 4, x, y + 4);
+            g.strokeLine(end, y - 4, end, y + 4);
+        }
+        g.setLineWidth(1);
+        coloured(g, colours, hue, selected, view, line, scale, width);
+        for (Protection protection : line.lane().voice().protections()) {
+            fence(g, colours, view, line, protection, width, height);
+        }
+    }
+
+    /// What the voice is drawn to, where the voices are pulled apart.
+    private static void target(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            PitchLine line,
+            PitchScale scale,
+            double width) {
+        g.setStroke(colours.guide().deriveColor(0, 1, 1, 0.35));
+        g.setLineWidth(1);
+        int stride = stride(line, view, width);
+        boolean drawing = false;
+        g.beginPath();
+        for (int f = line.frameAt(view.startSeconds());
+                f <= line.frameAt(view.endSeconds());
+                f += stride) {
+            double cents = line.targetAt(f);
+            if (!Double.isNaN(cents)) {
+                double x = view.x(line.shown().applyAsDouble(f * HOP), width);
+                double y = scale.y(cents) - line.lift();
+                if (drawing) {
+                    g.lineTo(x, y);
+                } else {
+                    g.moveTo(x, y);
+                }
+            }
+            drawing = !Double.isNaN(cents);
+        }
+        g.stroke();
+    }
+
+    private static void coloured(
+            GraphicsContext g,
+            Palette colours,
+            Color hue,
+            boolean selected,
+            Viewport view,
+            PitchLine line,
+            PitchScale scale,
+            double width) {
+        int last = line.lane().analysis().frames() - 1;
+        int to = Math.min(last, line.frameAt(view.endSeconds()) + 1);
+        int stride = stride(line, view, width);
+        double fromX = Double.NaN;
+        double fromY = 0;
+        for (int f = line.frameAt(view.startSeconds()); f <= to; f += stride) {
+            double cents = line.centsAt(f);
+            if (Double.isNaN(cents)) {
+                fromX = Double.NaN;
+                continue;
+            }
+            double x = view.x(line.shown().applyAsDouble(f * HOP), width);
+            double y = scale.y(cents) - line.lift();
+            if (!Double.isNaN(fromX)) {
+                PitchLine.Place place = line.placeAt(f);
+                boolean off = place == PitchLine.Place.FLAT || place == PitchLine.Place.SHARP;
+                g.setStroke(
+                        switch (place) {
+                            case FREE, WITHIN -> hue.deriveColor(0, 1, 1, selected ? 1 : 0.75);
+                            case FLAT -> colours.early();
+                            case SHARP -> colours.late();
+                        });
+                g.setLineWidth(off ? 2.2 : selected ? 1.8 : 1.3);
+                if (line.isDoubtful(f)) {
+                    g.setLineWidth(1);
+                    g.strokeOval(x - 1.5, y - 1.5, 3, 3);
+                } else {
+                    g.strokeLine(fromX, fromY, x, y);
+                }
+            }
+            fromX = x;
+            fromY = y;
+        }
+        g.setLineWidth(1);
+    }
+
+    private static void fence(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            PitchLine line,
+            Protection protection,
+            double width,
+            double height) {
+        double x = view.x(line.shown().applyAsDouble(protection.span().startSeconds()), width);
+        double end = view.x(line.shown().applyAsDouble(protection.span().endSeconds()), width);
+        if (end < RULER_WIDTH || x > width) {
+            return;
+        }
+        g.setStroke(colours.text().deriveColor(0, 1, 1, 0.55));
+        for (double at = x; at <= end; at += 9) {
+            g.strokeLine(at, height - 14, at, height - 2);
+        }
+        g.strokeLine(x, height - 10, end, height - 10);
+        g.strokeLine(x, height - 6, end, height - 6);
+        g.setFill(colours.text());
+        g.setFont(Theme.strongFont(11));
+        g.setTextAlign(TextAlignment.LEFT);
+        g.fillText(
+                line.lane().voice().name() + ": " + protection.words(),
+                Math.max(RULER_WIDTH + 4, x),
+                height - 22);
+    }
+
+    /// Who is who: at the beginning of each line where they are pulled apart, else in a row.
+    private static void names(GraphicsContext g, Palette colours, Picture picture, double width) {
+        double x = RULER_WIDTH + 8;
+        g.setTextAlign(TextAlignment.LEFT);
+        g.setTextBaseline(VPos.CENTER);
+        for (PitchLine line : picture.voices()) {
+            Text text = new Text(line.lane().voice().name());
+            text.setFont(Theme.strongFont(11));
+            double wide = text.getLayoutBounds().getWidth();
+            if (x + wide + 24 > width) {
+                break;
+            }
+            double y = Lane.RULER_HEIGHT + 11;
+            g.setFill(colours.surface().deriveColor(0, 1, 1, 0.8));
+            g.fillRect(x - 4, y - 8, wide + 26, 16);
+            g.setStroke(colours.hue(line.lane().stackIndex()));
+            g.setLineWidth(2);
+            g.strokeLine(x, y, x + 12, y);
+            g.setLineWidth(1);
+            g.setFill(colours.text());
+            g.setFont(text.getFont());
+            g.fillText(text.getText(), x + 17, y);
+            x += wide + 34;
+        }
+    }
+}

@@ -1,0 +1,33 @@
+package zelvan.desktop.model;
+
+import java.util.List;
+import zelvan.session.TuningEdit;
+import zelvan.units.TimeSpan;
+
+/// What can be done by hand about the pitch of what has the focus.
+public final class Tunings {
+    private final AppModel model;
+
+    Tunings(AppModel model) {
+        this.model = model;
+    }
+
+    /// Says that the note or the range that has the focus was heard in the wrong octave.
+    ///
+    /// @param octaves how far above what was heard it really is
+    public void heardIn(int octaves) {
+        switch (model.focus().get()) {
+            case Focus.OnNote(String voiceId, TimeSpan span) -> shift(voiceId, span, octaves);
+            case Focus.OnRange(String voiceId, TimeSpan span) -> shift(voiceId, span, octaves);
+            default -> {
+                // There is nothing to be said of it.
+            }
+        }
+    }
+
+    private void shift(String voiceId, TimeSpan span, int octaves) {
+        model.apply(
+                new TuningEdit.ShiftOctave(
+                        List.of(new TuningEdit.ShiftOctave.Of(voiceId, span)), octaves));
+    }
+}

@@ -1,0 +1,170 @@
+package zelvan.desktop.settings;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.VBox;
+import zelvan.desktop.model.AppModel;
+import zelvan.session.Session;
+import zelvan.session.TuningEdit;
+import zelvan.tuning.Harmony;
+import zelvan.tuning.Key;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
+
+/// How closely the pitch of what is selected follows: what it is drawn to, pull and slack, and how
+/// much of the singer's own detail stays.
+final class TuningPart {
+    private static final double MOST_SLACK_CENTS = 50;
+
+    private final AppModel model;
+    private final Choice<PitchTarget> target;
+    private final Choice<KeyChoice> key;
+    private final Control pull;
+    private final Control slack;
+    private final Control detail;
+    private final Button giveBack = new Button("Give it back");
+    private final Label figures = new Label();
+    private final VBox root;
+
+    /// A key to be chosen; the first of the list is the one that was found.
+    private record KeyChoice(Optional<Key> key, String name) {}
+
+    TuningPart(AppModel model) {
+        this.model = model;
+        target =
+                new Choice<>(
+                        "pitch-target",
+                        "Drawn to",
+                        "What the pitch is drawn to",
+                        PitchTarget::word,
+                        v -> set(drawnTo(v)));
+        key =
+                new Choice<>(
+                        "key",
+                        "Key",
+                        "The song's key: found in the guide, or set by you",
+                        KeyChoice::name,
+                        this::setKey);
+        pull =
+                new Control(
+                        "pitch-pull",
+                        "Pull",
+                        "%",
+                        0,
+                        100,
+                        "How much of an offset in pitch is taken away",
+                        v -> set(current().withPull(v / 100)));
+        slack =
+                new Control(
+                        "pitch-slack",
+                        "Slack",
+                        "ct",
+                        0,
+                        MOST_SLACK_CENTS,
+                        "How much offset in pitch is left alone as human, in cents",
+                        v -> set(current().withSlack(v)));
+        detail =
+                new Control(
+                        "pitch-detail",
+                        "Own",
+                        "%",
+                        0,
+                        100,
+                        "How much of the singer's own vibrato, scoops and wander stays: at 100 each"
+                                + " note is moved as a whole, at 0 the pitch follows the target's"
+                                + " curve",
+                        v -> set(current().withDetail(v / 100)));
+        giveBack.setId("give-back-pitch");
+        giveBack.setOnAction(
+                e -> scope().givingBackTuning(model.session()).ifPresent(model::apply));
+        figures.setId("pitch-figures");
+        figures.getStyleClass().add("figure");
+        Label heading = new Label("Pitch");
+        heading.getStyleClass().add("heading");
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        HBox head = new HBox(8, heading, giveBack, space, figures);
+        head.setAlignment(Pos.CENTER_LEFT);
+        root = new VBox(6, head);
+    }
+
+    private Scope scope() {
+        return Scope.of(model.selection().get(), model.session());
+    }
+
+    private TuningSettings current() {
+        return scope().tuning(model.session());
+    }
+
+    private void set(TuningSettings tuning) {
+        model.apply(scope().settingTuning(model.session(), tuning));
+    }
+
+    private TuningSettings drawnTo(PitchTarget chosen) {
+        return current().withTarget(chosen);
+    }
+
+    private void setKey(KeyChoice chosen) {
+        Harmony harmony = model.session().harmony();
+        model.apply(new TuningEdit.SetHarmony(new Harmony(chosen.key, harmony.chords())));
+    }
+
+    void refresh() {
+        Session session = model.session();
+        if (session.followers().isEmpty()) {
+            return;
+        }
+        Scope scope = scope();
+        TuningSettings tuning = current();
+        giveBack.setVisible(scope.givingBackTuning(session).isPresent());
+        Scope.PitchPair lock = scope.pitchFigures(model.derived().get());
+        figures.setText(lock.before().medianText() + " → " + lock.after().medianText());
+        target.show(Arrays.asList(PitchTarget.values()), tuning.target());
+        pull.show(tuning.pull() * 100);
+        slack.show(tuning.slackCents());
+        detail.show(tuning.detail() * 100);
+        List<Node> rows = new ArrayList<>(List.of(root.getChildren().getFirst(), target.node()));
+        if (tuning.target() == PitchTarget.KEY) {
+            showKeys(session);
+            rows.add(key.node());
+        }
+        if (tuning.target() != PitchTarget.OWN) {
+            rows.addAll(List.of(pull.node(), slack.node(), detail.node()));
+        }
+        if (!root.getChildren().equals(rows)) {
+            root.getChildren().setAll(rows);
+        }
+    }
+
+    private void showKeys(Session session) {
+        String found = model.derived().get().foundKey().map(k -> " (" + k.name() + ")").orElse("");
+        List<KeyChoice> choices = new ArrayList<>();
+        choices.add(new KeyChoice(Optional.empty(), "as found" + found));
+        for (Key.Mode mode : Key.Mode.values()) {
+            for (int tonic = 0; tonic < 12; tonic++) {
+                Key one = new Key(tonic, mode);
+                choices.add(new KeyChoice(Optional.of(one), one.name()));
+            }
+        }
+        Optional<Key> said = session.harmony().key();
+        key.show(
+                choices,
+                choices.stream()
+                        .filter(c -> c.key.equals(said))
+                        .findFirst()
+                        .orElse(choices.getFirst()));
+    }
+
+    Node node() {
+        return root;
+    }
+}
