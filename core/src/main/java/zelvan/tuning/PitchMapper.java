@@ -154,16 +154,24 @@ public final class PitchMapper {
         for (int i = 0; i < own.length; i++) {
             own[i] = pitch.ownCents(note.from + i);
         }
-        double centre = Percentile.median(own);
+        double centre = middle(own);
         double midi = Pitch.midiNoteOf(Pitch.A4_HERTZ * Pitch.ratio(centre));
         double tone =
                 Pitch.centsBetween(Pitch.A4_HERTZ, Pitch.hertzOfMidiNote(tones.nearest(midi)));
-        double average = Arrays.stream(own).average().orElse(centre);
         for (int f = note.from; f < note.to; f++) {
             target[f] = tone;
-            mean[f] = average - tone;
-            detail[f] = pitch.ownCents(f) - average;
+            mean[f] = centre - tone;
+            detail[f] = pitch.ownCents(f) - centre;
         }
+    }
+
+    /// The mean of the middle half: what a scoop or the beginning of a glide does at its ends, does
+    /// not count.
+    private static double middle(double[] values) {
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        int from = sorted.length / 4;
+        return Arrays.stream(sorted, from, sorted.length - from).average().orElse(0);
     }
 
     private void aimAtGuide(Run note, boolean inItsOctave) {
@@ -183,7 +191,7 @@ public final class PitchMapper {
                         ? Pitch.CENTS_PER_OCTAVE
                                 * Math.rint(Percentile.median(known) / Pitch.CENTS_PER_OCTAVE)
                         : 0;
-        double average = Arrays.stream(known).average().orElse(0) - octave;
+        double average = middle(known) - octave;
         if (Math.abs(average) > FARTHEST_CENTS) {
             return;
         }

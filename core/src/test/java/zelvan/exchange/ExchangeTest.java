@@ -212,7 +212,7 @@ class ExchangeTest {
         JsonNode part = JsonMapper.shared().readTree(file.toFile()).get("parts").get(0);
         assertThat(part.propertyNames())
                 .containsExactlyInAnyOrder(
-                        "file", "output", "timeMap", "anchors", "unmatched", "timing");
+                        "file", "output", "timeMap", "anchors", "unmatched", "timing", "pitch");
         double last = -10;
         for (JsonNode point : part.get("timeMap")) {
             assertThat(point.get("outputSeconds").asDouble()).isGreaterThan(last);

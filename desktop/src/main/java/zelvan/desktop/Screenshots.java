@@ -23,6 +23,7 @@ import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
+import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Selection;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.reports.PrintSheet;
@@ -37,8 +38,11 @@ import zelvan.session.Edit;
 import zelvan.session.GuideEdit;
 import zelvan.session.GuideTiming;
 import zelvan.session.Protection;
+import zelvan.session.TuningEdit;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.Grid;
 import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
@@ -107,6 +111,12 @@ final class Screenshots {
         onWindow(() -> run(() -> closeUp(model)));
         onWindow(() -> run(() -> model.playback().version().set(Version.RAW)));
         picture(window.scene(), "close-up.png");
+        onWindow(() -> run(() -> pitch(model)));
+        waitFor(() -> !model.stale().get());
+        picture(window.scene(), "pitch-raw.png");
+        onWindow(() -> run(() -> model.playback().version().set(Version.LOCKED)));
+        picture(window.scene(), "pitch.png");
+        onWindow(() -> run(() -> model.lens().set(Lens.TIME)));
         onWindow(() -> run(() -> repair(model)));
         waitFor(() -> !model.stale().get());
         picture(window.scene(), "repair.png");
@@ -129,6 +139,18 @@ final class Screenshots {
         model.visit(voice.id(), phrase);
         model.viewport()
                 .set(new Viewport(phrase.startSeconds() - 0.2, phrase.startSeconds() + 2.4));
+    }
+
+    /// The doubles drawn to the guide, with half of their own detail kept.
+    private static void pitch(AppModel model) {
+        Voice voice =
+                model.session().voice(model.selection().get().voiceIds().getFirst()).orElseThrow();
+        model.apply(
+                new TuningEdit.SetStackTuning(
+                        voice.stackId(),
+                        "Doubles",
+                        new TuningSettings(PitchTarget.GUIDE, 0.9, 8, 0.5)));
+        model.lens().set(Lens.PITCH);
     }
 
     /// A bead held, a landmark placed, a stretch protected, in the voice that is selected.

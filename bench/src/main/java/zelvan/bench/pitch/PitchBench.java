@@ -13,9 +13,11 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.dsp.Resampler;
 import zelvan.problem.ZelvanProblem;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Performance;
@@ -29,6 +31,7 @@ import zelvan.singers.VoiceSynthesizer;
 /// installed.
 public final class PitchBench {
     private static final int RATE_HERTZ = 44_100;
+    private static final int TRIED_RATE_HERTZ = 16_000;
     private static final double SECONDS = 47;
     private static final double NOISE_DECIBELS = -30;
     private static final double BLEED_DECIBELS = -30;
@@ -38,20 +41,20 @@ public final class PitchBench {
     private static final Singer ROUGH = new Singer("Grit", 0.95, 0.2, 0.1, 0.03, 5.0, 20, 1.1);
     private static final Singer WIDE = new Singer("Ilo", 1.15, 0.1, 0.4, 0.003, 6.2, 90, 1);
 
-    /// @param transposeNotes how far above the song, which lies from 311 to 494 Hz, semitones
+    /// @param transposeNotes how far above the song, which lies from 294 to 594 Hz, semitones
     private record Voice(String name, Singer singer, double transposeNotes) {}
 
     private static final List<Voice> VOICES =
             List.of(
-                    new Voice("bass, 62 to 98 Hz", Singer.ODO, -28),
-                    new Voice("baritone, 98 to 156 Hz", Singer.ODO, -20),
-                    new Voice("tenor, 156 to 247 Hz", Singer.ODO, -12),
-                    new Voice("alto, 311 to 494 Hz", Singer.MARA, 0),
-                    new Voice("child, 523 to 831 Hz", CHILD, 9),
-                    new Voice("soprano, 831 to 1319 Hz", Singer.WREN, 17),
-                    new Voice("breathy, 262 to 415 Hz", BREATHY, -3),
-                    new Voice("creaky, 139 to 220 Hz", ROUGH, -14),
-                    new Voice("wide vibrato, 208 to 330 Hz", WIDE, -7));
+                    new Voice("bass, 58 to 118 Hz", Singer.ODO, -28),
+                    new Voice("baritone, 93 to 187 Hz", Singer.ODO, -20),
+                    new Voice("tenor, 147 to 297 Hz", Singer.ODO, -12),
+                    new Voice("alto, 294 to 594 Hz", Singer.MARA, 0),
+                    new Voice("child, 494 to 999 Hz", CHILD, 9),
+                    new Voice("soprano, 659 to 1334 Hz", Singer.WREN, 14),
+                    new Voice("breathy, 247 to 500 Hz", BREATHY, -3),
+                    new Voice("creaky, 131 to 265 Hz", ROUGH, -14),
+                    new Voice("wide vibrato, 196 to 396 Hz", WIDE, -7));
 
     private static final Map<String, UnaryOperator<Sound>> RECORDINGS = new LinkedHashMap<>();
 
@@ -96,7 +99,7 @@ public final class PitchBench {
         OtherTracker.ALL.stream()
                 .filter(o -> !others.contains(o))
                 .forEach(o -> out.println("Measured without " + o.name() + "."));
-        out.printf("%-44s%-10s%s%n", "", "", PitchScore.heads());
+        out.printf("%-44s%-18s%s%n", "", "", PitchScore.heads());
         double analysisSeconds = 0;
         double heardSeconds = 0;
         for (Map.Entry<String, UnaryOperator<Sound>> recording : RECORDINGS.entrySet()) {
@@ -104,30 +107,51 @@ public final class PitchBench {
                 VoiceSynthesizer.Take take = sing(voice);
                 Sound sound = recording.getValue().apply(take.sound());
                 long start = System.nanoTime();
-                PitchTrack track = new VoiceAnalyser().analyse(sound).pitch();
+                VoiceAnalysis heard = new VoiceAnalyser().analyse(sound);
                 analysisSeconds += (System.nanoTime() - start) * 1e-9;
                 heardSeconds += sound.seconds();
-                note(recording.getKey(), voice, "ours", PitchScore.of(take, track::hertzNear));
+                note(
+                        recording.getKey(),
+                        voice,
+                        "ours",
+                        PitchScore.of(take, heard.pitch()::hertzNear));
+                PitchTrack tried = underTrial(sound, heard);
+                note(
+                        recording.getKey(),
+                        voice,
+                        "under trial",
+                        PitchScore.of(take, tried::hertzNear));
                 SoundFiles.write(folder.resolve("voice.wav"), sound, SoundFormat.WAV_FLOAT);
                 for (OtherTracker other : others) {
-                    Optional<PitchScore.Heard> heard =
+                    Optional<PitchScore.Heard> told =
                             other.hear(folder.resolve("voice.wav"), sound.sampleRateHertz());
-                    if (heard.isPresent()) {
+                    if (told.isPresent()) {
                         note(
                                 recording.getKey(),
                                 voice,
                                 other.name(),
-                                PitchScore.of(take, heard.get()));
+                                PitchScore.of(take, told.get()));
                     }
                 }
             }
         }
         out.println();
-        totals.forEach((name, score) -> out.printf("%-54s%s%n", name, score.line()));
+        totals.forEach((name, score) -> out.printf("%-62s%s%n", name, score.line()));
         out.printf(
                 Locale.ROOT,
                 "%nall of the analysis: %.0f times real time%n",
                 heardSeconds / analysisSeconds);
+    }
+
+    private static PitchTrack underTrial(Sound sound, VoiceAnalysis heard) {
+        boolean[] active = new boolean[heard.frames()];
+        for (int f = 0; f < active.length; f++) {
+            active[f] = heard.active(f);
+        }
+        float[] samples =
+                new Resampler(sound.sampleRateHertz(), TRIED_RATE_HERTZ).resample(sound.mono());
+        return new AdaptiveTracker(TRIED_RATE_HERTZ)
+                .track(samples, active, VoiceAnalysis.HOP_SECONDS);
     }
 
     private static VoiceSynthesizer.Take sing(Voice voice) {
@@ -141,7 +165,7 @@ public final class PitchBench {
 
     private void note(String recording, Voice voice, String tracker, PitchScore score) {
         if (detailed) {
-            out.printf("%-44s%-10s%s%n", voice.name + ", " + recording, tracker, score.line());
+            out.printf("%-44s%-18s%s%n", voice.name + ", " + recording, tracker, score.line());
         }
         for (String total : new ArrayList<>(List.of(recording + ": ", "all: "))) {
             totals.merge(total + tracker, score, PitchScore::plus);
