@@ -39,6 +39,11 @@ public record DerivedVoice(
         LockMap lock,
         Pitched pitched,
         Optional<ZelvanProblem> problem) {
+    /// Whether it sounds as it was recorded.
+    public boolean isUnchanged() {
+        return timing.map().isIdentity() && pitched.result().map().size() == 0;
+    }
+
     /// What a voice's pitch is drawn to, and what is done about it.
     ///
     /// @param matched its pitch beside its guide's; empty where there is nothing to compare

@@ -68,7 +68,7 @@ public final class VoicePrinter {
                                 Path.of(voice.audio().path()),
                                 made.file().get().format(),
                                 made.locked().orElseThrow(),
-                                made.timing().map().isIdentity(),
+                                made.isUnchanged(),
                                 start));
             }
         }
