@@ -8,6 +8,7 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
@@ -52,13 +53,17 @@ public final class SettingsView {
                         .ifPresent(model::apply));
         HBox departure = new HBox(8, departs, giveBack);
         departure.setAlignment(Pos.CENTER_LEFT);
+        HBox title = new HBox(8, scopeTitle, timing.start());
+        HBox.setHgrow(scopeTitle, Priority.ALWAYS);
+        scopeTitle.setMaxWidth(Double.MAX_VALUE);
+        ((Region) timing.start()).setMinWidth(Region.USE_PREF_SIZE);
         departs.getStyleClass().add("departs");
         departure.visibleProperty().bind(giveBack.visibleProperty());
         departure.managedProperty().bind(giveBack.visibleProperty());
         root =
                 new VBox(
                         10,
-                        scopeTitle,
+                        title,
                         departure,
                         protection.node(),
                         guide.node(),
@@ -128,6 +133,7 @@ public final class SettingsView {
         show(guide.node(), ofGuide);
         show(timing.node(), any && !ofGuide);
         show(timing.more(), any && !ofGuide);
+        show(timing.start(), any && !ofGuide);
         show(tuning.node(), any && !ofGuide);
         show(figures, any && !ofGuide);
         Scope.LockPair lock = scope.figures(model.derived().get());

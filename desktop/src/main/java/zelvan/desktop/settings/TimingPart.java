@@ -130,7 +130,6 @@ final class TimingPart {
             showLeaders(session, session.stack(of.stackId()).orElseThrow());
             rows.add(leader.node());
         }
-        rows.add(start);
         if (!more.getChildren().equals(rows)) {
             more.getChildren().setAll(rows);
         }
@@ -146,6 +145,11 @@ final class TimingPart {
         Optional<Leader> chosen =
                 leaders.stream().filter(l -> l.id.equals(stack.leaderId())).findFirst();
         leader.show(leaders, chosen.orElse(Leader.GUIDE));
+    }
+
+    /// Settings to start from, for timing and pitch.
+    Node start() {
+        return start;
     }
 
     /// Pull and slack.
