@@ -2,7 +2,6 @@ package zelvan.analysis;
 
 import java.util.Arrays;
 import zelvan.dsp.Fft;
-import zelvan.units.Pitch;
 
 /// Pitch of a monophonic voice from 55 to 1400 Hz.
 ///
@@ -196,55 +195,20 @@ final class ProbabilisticYin {
                 : lag + Math.clamp(0.5 * (d[lag - 1] - d[lag + 1]) / bend, -0.5, 0.5);
     }
 
-    /// The cheapest way through the candidates; the last state of each frame is "no pitch".
     private static float[] bestPath(double[][] hertz, double[][] probability) {
-        int frames = hertz.length;
-        int[][] from = new int[frames][];
-        double[] cost = {0};
-        for (int f = 0; f < frames; f++) {
-            int states = hertz[f].length + 1;
-            double[] next = new double[states];
-            from[f] = new int[states];
-            double unvoiced = 1 - Math.min(1, Arrays.stream(probability[f]).sum());
-            for (int s = 0; s < states; s++) {
-                int best = 0;
-                double least = Double.MAX_VALUE;
-                for (int p = 0; p < cost.length; p++) {
-                    double c = cost[p] + transition(f == 0 ? null : hertz[f - 1], p, hertz[f], s);
-                    if (c < least) {
-                        least = c;
-                        best = p;
-                    }
-                }
-                double p = s < states - 1 ? probability[f][s] : unvoiced;
-                next[s] = least - Math.log(Math.max(LEAST_PROBABILITY, p));
-                from[f][s] = best;
+        double[][] cost = new double[hertz.length][];
+        for (int f = 0; f < cost.length; f++) {
+            int count = hertz[f].length;
+            cost[f] = new double[count + 1];
+            for (int c = 0; c < count; c++) {
+                cost[f][c] = nats(probability[f][c]);
             }
-            cost = next;
+            cost[f][count] = nats(1 - Math.min(1, Arrays.stream(probability[f]).sum()));
         }
-        float[] path = new float[frames];
-        int state = 0;
-        for (int s = 1; s < cost.length; s++) {
-            state = cost[s] < cost[state] ? s : state;
-        }
-        for (int f = frames - 1; f >= 0; f--) {
-            path[f] = state < hertz[f].length ? (float) hertz[f][state] : Float.NaN;
-            state = from[f][state];
-        }
-        return path;
+        return new PitchPath(SWITCH_COST, JUMP_COST_PER_OCTAVE).cheapest(hertz, cost);
     }
 
-    private static double transition(
-            double @org.jspecify.annotations.Nullable [] before, int p, double[] after, int s) {
-        boolean voicedBefore = before != null && p < before.length;
-        boolean voicedAfter = s < after.length;
-        if (before == null || (!voicedBefore && !voicedAfter)) {
-            return 0;
-        }
-        if (voicedBefore != voicedAfter) {
-            return SWITCH_COST;
-        }
-        double octaves = Math.abs(Pitch.centsBetween(before[p], after[s])) / Pitch.CENTS_PER_OCTAVE;
-        return JUMP_COST_PER_OCTAVE * octaves;
+    private static double nats(double probability) {
+        return -Math.log(Math.max(LEAST_PROBABILITY, probability));
     }
 }

@@ -23,7 +23,6 @@ import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
-import zelvan.measure.PitchMeter;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.Changes;
 import zelvan.render.RawSource;
@@ -34,7 +33,6 @@ import zelvan.session.PhraseDeparture;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.TimingDeparture;
-import zelvan.session.TuningDeparture;
 import zelvan.session.Voice;
 import zelvan.timing.Fence;
 import zelvan.timing.TimeMap;
@@ -43,11 +41,7 @@ import zelvan.timing.TimingResult;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
-import zelvan.tuning.MatchedPitch;
 import zelvan.tuning.PitchMap;
-import zelvan.tuning.PitchMapper;
-import zelvan.tuning.TuningResult;
-import zelvan.tuning.TuningSettings;
 import zelvan.units.Grid;
 import zelvan.units.TimeSpan;
 
@@ -101,17 +95,6 @@ final class VoiceChain {
             List<PhraseDeparture> phrases,
             List<Fence> fences) {}
 
-    private record TuningKey(
-            PitchKey pitch,
-            Guide guide,
-            Harmony harmony,
-            TuningSettings stack,
-            TuningDeparture voice,
-            List<PhraseDeparture> phrases,
-            List<TimeSpan> fences) {}
-
-    private record PitchKey(AlignmentKey alignment, PitchTrack leader, PitchTrack own) {}
-
     private record SoundKey(TimeMap time, PitchMap pitch, PitchTrack track) {}
 
     private record CorrectionKey(
@@ -129,8 +112,7 @@ final class VoiceChain {
     private final Memo<TimingKey, TimingResult> timing = new Memo<>();
     private final Memo<CorrectionKey, Corrected> correction = new Memo<>();
     private final Memo<List<OctaveShift>, VoiceAnalysis> hearing = new Memo<>();
-    private final Memo<PitchKey, MatchedPitch> matchedPitch = new Memo<>();
-    private final Memo<TuningKey, DerivedVoice.Pitched> tuning = new Memo<>();
+    private final PitchChain pitch = new PitchChain();
     private final Memo<PitchTrack, VoiceSound> sound = new Memo<>();
     private final Memo<SoundKey, VoiceSource> renderer = new Memo<>();
     private final Memo<TimingKey, LockMap> lock = new Memo<>();
@@ -282,40 +264,14 @@ final class VoiceChain {
                                                 timed,
                                                 alignmentKey.walls,
                                                 heard.phrases()));
-        PitchKey pitchKey = new PitchKey(alignmentKey, lead.get().pitch(), heard.pitch());
-        DerivedVoice.Pitched pitched = pitched(session, voice, heard, guide, matched, pitchKey);
+        DerivedVoice.Pitched pitched =
+                pitch.derive(
+                        voice,
+                        new PitchChain.Pair(heard, lead.get(), matched, alignmentKey.inGuide),
+                        guide.phrases,
+                        guide.harmony(session.harmony()),
+                        session.stackTuning(voice));
         return made(voice, heard, matched, timed, measured, pitched);
-    }
-
-    private DerivedVoice.Pitched pitched(
-            Session session,
-            Voice voice,
-            VoiceAnalysis heard,
-            Guide guide,
-            Alignment matched,
-            PitchKey key) {
-        TuningSettings stack = session.stackTuning(voice);
-        Harmony harmony = guide.harmony(session.harmony());
-        List<TimeSpan> fences = voice.pitchFences();
-        MatchedPitch beside =
-                matchedPitch.get(
-                        key,
-                        () ->
-                                MatchedPitch.of(
-                                        heard,
-                                        key.leader,
-                                        matched,
-                                        key.alignment.inGuide::sourceSecondsAt));
-        return tuning.get(
-                new TuningKey(key, guide, harmony, stack, voice.tuning(), voice.phrases(), fences),
-                () -> {
-                    TuningResult result =
-                            PitchMapper.map(beside, harmony, t -> voice.tuningAt(t, stack), fences);
-                    return new DerivedVoice.Pitched(
-                            Optional.of(beside),
-                            result,
-                            new PitchMeter(guide.phrases).measure(beside, result));
-                });
     }
 
     private AlignmentKey alignmentKey(Voice voice, Leader leader) {

@@ -1,5 +1,6 @@
 package zelvan.measure;
 
+import java.util.List;
 import java.util.Locale;
 import zelvan.dsp.Percentile;
 
@@ -21,6 +22,17 @@ public record Lock(double medianSeconds, double p90Seconds, int count) {
             sizes[i] = Math.abs(offsetsSeconds[i]);
         }
         return new Lock(Percentile.median(sizes), Percentile.of(sizes, 90), sizes.length);
+    }
+
+    /// Of several voices together: the mean of their figures, weighed by how much was compared.
+    public static Lock mean(List<Lock> locks) {
+        int count = locks.stream().mapToInt(Lock::count).sum();
+        return count == 0
+                ? NOTHING
+                : new Lock(
+                        locks.stream().mapToDouble(l -> l.count * l.medianSeconds).sum() / count,
+                        locks.stream().mapToDouble(l -> l.count * l.p90Seconds).sum() / count,
+                        count);
     }
 
     /// For people: the median in whole milliseconds, or a dash.

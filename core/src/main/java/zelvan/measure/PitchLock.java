@@ -1,5 +1,6 @@
 package zelvan.measure;
 
+import java.util.List;
 import java.util.Locale;
 import zelvan.dsp.Percentile;
 
@@ -22,6 +23,17 @@ public record PitchLock(double medianCents, double p90Cents, int count) {
             sizes[i] = Math.abs(offsetsCents[i]);
         }
         return new PitchLock(Percentile.median(sizes), Percentile.of(sizes, 90), sizes.length);
+    }
+
+    /// Of several voices together: the mean of their figures, weighed by how much was compared.
+    public static PitchLock mean(List<PitchLock> locks) {
+        int count = locks.stream().mapToInt(PitchLock::count).sum();
+        return count == 0
+                ? NOTHING
+                : new PitchLock(
+                        locks.stream().mapToDouble(l -> l.count * l.medianCents).sum() / count,
+                        locks.stream().mapToDouble(l -> l.count * l.p90Cents).sum() / count,
+                        count);
     }
 
     /// For people: the median in whole cents, or a dash.

@@ -12,7 +12,7 @@ public sealed interface Edit
                 Edit.RemoveVoice,
                 Edit.SetGuide,
                 Edit.SetStackTiming,
-                Edit.StartFrom,
+                Edit.Together,
                 Edit.SetAllTiming,
                 Edit.SetVoiceTiming,
                 Edit.SetPhraseTiming,
@@ -123,23 +123,21 @@ public sealed interface Edit
         }
     }
 
-    /// Gives a stack the settings that suit a kind of voice.
-    record StartFrom(String stackId, String name, StartingPoint point) implements Edit {
-        @Override
-        public String title() {
-            return name + ": start as " + point.word();
+    /// Several changes as one step.
+    ///
+    /// @param edits one after the other
+    record Together(String title, List<Edit> edits) implements Edit {
+        public Together {
+            edits = List.copyOf(edits);
         }
 
         @Override
         public Session apply(Session session) {
-            return session.withStacks(
-                    session.stacks().stream()
-                            .map(s ->
-                                    s.id().equals(stackId)
-                                            ? s.withTiming(point.timing())
-                                                    .withTuning(point.tuning())
-                                            : s)
-                            .toList());
+            Session changed = session;
+            for (Edit edit : edits) {
+                changed = edit.apply(changed);
+            }
+            return changed;
         }
     }
 

@@ -20,6 +20,17 @@ public record TimingDeparture(Optional<Double> pull, Optional<Double> slackSecon
                 .withSlack(slackSeconds.orElse(above.slackSeconds()));
     }
 
+    /// The same, and what two settings differ in departs as well.
+    public TimingDeparture changed(TimingSettings before, TimingSettings after) {
+        TimingDeparture next = this;
+        if (after.pull() != before.pull()) {
+            next = next.withPull(after.pull());
+        }
+        return after.slackSeconds() == before.slackSeconds()
+                ? next
+                : next.withSlack(after.slackSeconds());
+    }
+
     public TimingDeparture withPull(double value) {
         return new TimingDeparture(Optional.of(value), slackSeconds);
     }

@@ -199,7 +199,7 @@ public record Voice(
 
     /// Sets or, with an empty departure, clears what is different in a phrase's pitch.
     public Voice withPhraseTuning(TimeSpan guideSpan, TuningDeparture departure) {
-        return withPhrase(new PhraseDeparture(guideSpan, phraseDeparture(guideSpan), departure));
+        return withPhrase(new PhraseDeparture(guideSpan, phraseTiming(guideSpan), departure));
     }
 
     private Voice withPhrase(PhraseDeparture departure) {
@@ -216,7 +216,7 @@ public record Voice(
     }
 
     /// What is different in a phrase's timing.
-    public TimingDeparture phraseDeparture(TimeSpan guideSpan) {
+    public TimingDeparture phraseTiming(TimeSpan guideSpan) {
         return phrase(guideSpan).map(PhraseDeparture::timing).orElse(TimingDeparture.NONE);
     }
 

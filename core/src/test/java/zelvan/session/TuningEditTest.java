@@ -51,7 +51,7 @@ class TuningEditTest {
                                 phrase, TuningDeparture.NONE.changed(GUIDE, GUIDE.withPull(0.3)));
         assertThat(voice.phraseTuning(phrase).pull()).contains(0.3);
         Voice back = voice.withPhraseTuning(phrase, TuningDeparture.NONE);
-        assertThat(back.phraseDeparture(phrase).pull()).contains(1.0);
+        assertThat(back.phraseTiming(phrase).pull()).contains(1.0);
         assertThat(back.withPhrase(phrase, TimingDeparture.NONE).phrases()).isEmpty();
     }
 

@@ -2,6 +2,7 @@ package zelvan.bench.pitch;
 
 import java.util.Arrays;
 import java.util.List;
+import zelvan.analysis.PitchPath;
 import zelvan.analysis.PitchTrack;
 import zelvan.dsp.Resampler;
 import zelvan.units.Pitch;
@@ -337,57 +338,16 @@ final class AdaptiveTracker {
         return (forgiven(unlike, hertz) + OCTAVE_COST * octaves) / UNLIKENESS_SCALE;
     }
 
-    /// The cheapest way through the candidates; the last state of each frame is "no pitch".
     private static float[] bestPath(double[][] hertz, double[][] unlike) {
-        int frames = hertz.length;
-        int[][] from = new int[frames][];
-        double[] cost = {0};
-        for (int f = 0; f < frames; f++) {
-            int states = hertz[f].length + 1;
-            double[] next = new double[states];
-            from[f] = new int[states];
-            for (int s = 0; s < states; s++) {
-                int best = 0;
-                double least = Double.MAX_VALUE;
-                for (int p = 0; p < cost.length; p++) {
-                    double c = cost[p] + transition(f == 0 ? null : hertz[f - 1], p, hertz[f], s);
-                    if (c < least) {
-                        least = c;
-                        best = p;
-                    }
-                }
-                next[s] =
-                        least
-                                + (s < states - 1
-                                        ? cost(hertz[f][s], unlike[f][s])
-                                        : VOICED_BELOW / UNLIKENESS_SCALE);
-                from[f][s] = best;
+        double[][] cost = new double[hertz.length][];
+        for (int f = 0; f < cost.length; f++) {
+            int count = hertz[f].length;
+            cost[f] = new double[count + 1];
+            for (int c = 0; c < count; c++) {
+                cost[f][c] = cost(hertz[f][c], unlike[f][c]);
             }
-            cost = next;
+            cost[f][count] = VOICED_BELOW / UNLIKENESS_SCALE;
         }
-        float[] path = new float[frames];
-        int state = 0;
-        for (int s = 1; s < cost.length; s++) {
-            state = cost[s] < cost[state] ? s : state;
-        }
-        for (int f = frames - 1; f >= 0; f--) {
-            path[f] = state < hertz[f].length ? (float) hertz[f][state] : Float.NaN;
-            state = from[f][state];
-        }
-        return path;
-    }
-
-    private static double transition(
-            double @org.jspecify.annotations.Nullable [] before, int p, double[] after, int s) {
-        boolean voicedBefore = before != null && p < before.length;
-        boolean voicedAfter = s < after.length;
-        if (before == null || (!voicedBefore && !voicedAfter)) {
-            return 0;
-        }
-        if (voicedBefore != voicedAfter) {
-            return SWITCH_COST;
-        }
-        double octaves = Math.abs(Pitch.centsBetween(before[p], after[s])) / Pitch.CENTS_PER_OCTAVE;
-        return JUMP_COST_PER_OCTAVE * octaves;
+        return new PitchPath(SWITCH_COST, JUMP_COST_PER_OCTAVE).cheapest(hertz, cost);
     }
 }

@@ -350,7 +350,7 @@ public final class Repairs {
                                                         v.id(),
                                                         v.name(),
                                                         pair.phrase().widenedBy(EDGE_SECONDS),
-                                                        v.phraseDeparture(pair.phrase())
+                                                        v.phraseTiming(pair.phrase())
                                                                 .withSlack(slack)))));
     }
 }

@@ -19,9 +19,11 @@ public final class Tunings {
         switch (model.focus().get()) {
             case Focus.OnNote(String voiceId, TimeSpan span) -> shift(voiceId, span, octaves);
             case Focus.OnRange(String voiceId, TimeSpan span) -> shift(voiceId, span, octaves);
-            default -> {
-                // There is nothing to be said of it.
-            }
+            default ->
+                    model.messages()
+                            .add(
+                                    "To say in which octave something was sung, first click its"
+                                            + " note in the Pitch lens (key 2).");
         }
     }
 

@@ -1,12 +1,9 @@
 package zelvan.desktop.settings;
 
+import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import zelvan.desktop.model.Selection;
-import zelvan.engine.Derived;
-import zelvan.measure.Lock;
-import zelvan.measure.LockMap;
-import zelvan.measure.PitchLock;
-import zelvan.measure.PitchLockMap;
 import zelvan.session.Edit;
 import zelvan.session.Session;
 import zelvan.session.Stack;
@@ -23,34 +20,34 @@ sealed interface Scope {
     /// What stands on top of the panel.
     String title(Session session);
 
-    /// The settings in force.
+    /// The timing settings in force.
     TimingSettings timing(Session session);
 
     /// An edit that makes them so.
     Edit setting(Session session, TimingSettings timing);
 
-    /// An edit that gives back what departs from the scope above; empty if nothing does.
-    Optional<Edit> givingBack(Session session);
-
-    /// Its figures: as recorded, and as it sounds now.
-    LockPair figures(Derived derived);
-
     /// The pitch settings in force.
     TuningSettings tuning(Session session);
 
     /// An edit that makes them so.
-    Edit settingTuning(Session session, TuningSettings tuning);
+    Edit setting(Session session, TuningSettings tuning);
 
-    /// An edit that gives back what departs in pitch; empty if nothing does.
-    Optional<Edit> givingBackTuning(Session session);
+    /// The voices that it is about.
+    List<Voice> voices(Session session);
 
-    /// Its figures in pitch.
-    PitchPair pitchFigures(Derived derived);
+    /// An edit that gives back what departs in timing from the scope above; empty if nothing does.
+    default Optional<Edit> givingBackTiming(Session session) {
+        return Optional.empty();
+    }
 
-    record LockPair(Lock before, Lock after) {}
+    /// The same for pitch.
+    default Optional<Edit> givingBackTuning(Session session) {
+        return Optional.empty();
+    }
 
-    record PitchPair(PitchLock before, PitchLock after) {
-        static final PitchPair NOTHING = new PitchPair(PitchLock.NOTHING, PitchLock.NOTHING);
+    /// The phrase that it is about, if it is about only one.
+    default Optional<TimeSpan> phraseOnly() {
+        return Optional.empty();
     }
 
     static Scope of(Selection selection, Session session) {
@@ -70,53 +67,6 @@ sealed interface Scope {
                 .flatMap(session::stack)
                 .<Scope>map(s -> new OfStack(s.id()))
                 .orElse(new OfAll());
-    }
-
-    private static LockPair merged(Derived derived, java.util.List<Voice> voices) {
-        double before = 0;
-        double before90 = 0;
-        double after = 0;
-        double after90 = 0;
-        int count = 0;
-        for (Voice voice : voices) {
-            LockMap lock = derived.voice(voice.id()).map(v -> v.lock()).orElse(LockMap.EMPTY);
-            int n = lock.before().count();
-            before += n * lock.before().medianSeconds();
-            before90 += n * lock.before().p90Seconds();
-            after += n * lock.after().medianSeconds();
-            after90 += n * lock.after().p90Seconds();
-            count += n;
-        }
-        return count == 0
-                ? new LockPair(Lock.NOTHING, Lock.NOTHING)
-                : new LockPair(
-                        new Lock(before / count, before90 / count, count),
-                        new Lock(after / count, after90 / count, count));
-    }
-
-    private static PitchPair mergedPitch(Derived derived, java.util.List<Voice> voices) {
-        double before = 0;
-        double before90 = 0;
-        double after = 0;
-        double after90 = 0;
-        int count = 0;
-        for (Voice voice : voices) {
-            PitchLockMap lock =
-                    derived.voice(voice.id())
-                            .map(v -> v.pitched().lock())
-                            .orElse(PitchLockMap.EMPTY);
-            int n = lock.before().count();
-            before += n * lock.before().medianCents();
-            before90 += n * lock.before().p90Cents();
-            after += n * lock.after().medianCents();
-            after90 += n * lock.after().p90Cents();
-            count += n;
-        }
-        return count == 0
-                ? PitchPair.NOTHING
-                : new PitchPair(
-                        new PitchLock(before / count, before90 / count, count),
-                        new PitchLock(after / count, after90 / count, count));
     }
 
     record OfAll() implements Scope {
@@ -139,16 +89,6 @@ sealed interface Scope {
         }
 
         @Override
-        public Optional<Edit> givingBack(Session session) {
-            return Optional.empty();
-        }
-
-        @Override
-        public LockPair figures(Derived derived) {
-            return merged(derived, derived.session().followers());
-        }
-
-        @Override
         public TuningSettings tuning(Session session) {
             return session.stacks().stream()
                     .findFirst()
@@ -157,18 +97,13 @@ sealed interface Scope {
         }
 
         @Override
-        public Edit settingTuning(Session session, TuningSettings tuning) {
+        public Edit setting(Session session, TuningSettings tuning) {
             return new TuningEdit.SetAllTuning(tuning);
         }
 
         @Override
-        public Optional<Edit> givingBackTuning(Session session) {
-            return Optional.empty();
-        }
-
-        @Override
-        public PitchPair pitchFigures(Derived derived) {
-            return mergedPitch(derived, derived.session().followers());
+        public List<Voice> voices(Session session) {
+            return session.followers();
         }
     }
 
@@ -189,23 +124,7 @@ sealed interface Scope {
 
         @Override
         public Edit setting(Session session, TimingSettings timing) {
-            return new Edit.SetStackTiming(stackId, stack(session).name(), timing);
-        }
-
-        @Override
-        public Optional<Edit> givingBack(Session session) {
-            return Optional.empty();
-        }
-
-        @Override
-        public LockPair figures(Derived derived) {
-            return merged(derived, voices(derived));
-        }
-
-        private java.util.List<Voice> voices(Derived derived) {
-            return derived.session().followers().stream()
-                    .filter(v -> v.stackId().equals(stackId))
-                    .toList();
+            return new Edit.SetStackTiming(stackId, title(session), timing);
         }
 
         @Override
@@ -214,18 +133,13 @@ sealed interface Scope {
         }
 
         @Override
-        public Edit settingTuning(Session session, TuningSettings tuning) {
-            return new TuningEdit.SetStackTuning(stackId, stack(session).name(), tuning);
+        public Edit setting(Session session, TuningSettings tuning) {
+            return new TuningEdit.SetStackTuning(stackId, title(session), tuning);
         }
 
         @Override
-        public Optional<Edit> givingBackTuning(Session session) {
-            return Optional.empty();
-        }
-
-        @Override
-        public PitchPair pitchFigures(Derived derived) {
-            return mergedPitch(derived, voices(derived));
+        public List<Voice> voices(Session session) {
+            return session.followers().stream().filter(v -> v.stackId().equals(stackId)).toList();
         }
     }
 
@@ -249,26 +163,19 @@ sealed interface Scope {
         @Override
         public Edit setting(Session session, TimingSettings timing) {
             TimingSettings above = session.stackTiming(voice(session));
-            return new Edit.SetVoiceTiming(
-                    voiceId,
-                    voice(session).name(),
-                    changed(voice(session).timing(), timing(session), timing, above));
+            return departing(
+                    session, changed(voice(session).timing(), timing(session), timing, above));
+        }
+
+        private Edit departing(Session session, TimingDeparture departure) {
+            return new Edit.SetVoiceTiming(voiceId, voice(session).name(), departure);
         }
 
         @Override
-        public Optional<Edit> givingBack(Session session) {
+        public Optional<Edit> givingBackTiming(Session session) {
             return voice(session).timing().isNone()
                     ? Optional.empty()
-                    : Optional.of(
-                            new Edit.SetVoiceTiming(
-                                    voiceId, voice(session).name(), TimingDeparture.NONE));
-        }
-
-        @Override
-        public LockPair figures(Derived derived) {
-            return derived.voice(voiceId)
-                    .map(v -> new LockPair(v.lock().before(), v.lock().after()))
-                    .orElse(new LockPair(Lock.NOTHING, Lock.NOTHING));
+                    : Optional.of(departing(session, TimingDeparture.NONE));
         }
 
         @Override
@@ -277,43 +184,47 @@ sealed interface Scope {
         }
 
         @Override
-        public Edit settingTuning(Session session, TuningSettings tuning) {
+        public Edit setting(Session session, TuningSettings tuning) {
             TuningSettings above = session.stackTuning(voice(session));
-            return new TuningEdit.SetVoiceTuning(
-                    voiceId,
-                    voice(session).name(),
-                    changed(voice(session).tuning(), tuning(session), tuning, above));
+            return departing(
+                    session, changed(voice(session).tuning(), tuning(session), tuning, above));
+        }
+
+        private Edit departing(Session session, TuningDeparture departure) {
+            return new TuningEdit.SetVoiceTuning(voiceId, voice(session).name(), departure);
         }
 
         @Override
         public Optional<Edit> givingBackTuning(Session session) {
             return voice(session).tuning().isNone()
                     ? Optional.empty()
-                    : Optional.of(
-                            new TuningEdit.SetVoiceTuning(
-                                    voiceId, voice(session).name(), TuningDeparture.NONE));
+                    : Optional.of(departing(session, TuningDeparture.NONE));
         }
 
         @Override
-        public PitchPair pitchFigures(Derived derived) {
-            return derived.voice(voiceId)
-                    .map(v -> v.pitched().lock())
-                    .map(lock -> new PitchPair(lock.before(), lock.after()))
-                    .orElse(PitchPair.NOTHING);
+        public List<Voice> voices(Session session) {
+            return List.of(voice(session));
         }
     }
 
     record OfPhrase(String voiceId, TimeSpan phrase) implements Scope {
+        /// A departure reaches a little beyond the phrase: landmarks may lie on its borders.
+        private static final double BORDER_SECONDS = 0.02;
+
         private Voice voice(Session session) {
             return session.voice(voiceId).orElseThrow();
         }
 
+        private OfVoice above() {
+            return new OfVoice(voiceId);
+        }
+
         @Override
         public String title(Session session) {
-            return new OfVoice(voiceId).title(session)
+            return above().title(session)
                     + " ▸ phrase at "
                     + String.format(
-                            java.util.Locale.ROOT,
+                            Locale.ROOT,
                             "%d:%04.1f",
                             (int) (phrase.startSeconds() / 60),
                             phrase.startSeconds() % 60);
@@ -321,78 +232,68 @@ sealed interface Scope {
 
         @Override
         public TimingSettings timing(Session session) {
-            return voice(session)
-                    .phraseDeparture(phrase)
-                    .over(new OfVoice(voiceId).timing(session));
+            return voice(session).phraseTiming(phrase).over(above().timing(session));
         }
 
         @Override
         public Edit setting(Session session, TimingSettings timing) {
-            TimingSettings above = new OfVoice(voiceId).timing(session);
-            return new Edit.SetPhraseTiming(
-                    voiceId,
-                    voice(session).name(),
-                    phrase.widenedBy(0.02),
+            return departing(
+                    session,
                     changed(
-                            voice(session).phraseDeparture(phrase),
+                            voice(session).phraseTiming(phrase),
                             timing(session),
                             timing,
-                            above));
+                            above().timing(session)));
+        }
+
+        private Edit departing(Session session, TimingDeparture departure) {
+            return new Edit.SetPhraseTiming(
+                    voiceId, voice(session).name(), phrase.widenedBy(BORDER_SECONDS), departure);
         }
 
         @Override
-        public Optional<Edit> givingBack(Session session) {
-            return voice(session).phraseDeparture(phrase).isNone()
+        public Optional<Edit> givingBackTiming(Session session) {
+            return voice(session).phraseTiming(phrase).isNone()
                     ? Optional.empty()
-                    : Optional.of(
-                            new Edit.SetPhraseTiming(
-                                    voiceId, voice(session).name(), phrase, TimingDeparture.NONE));
-        }
-
-        @Override
-        public LockPair figures(Derived derived) {
-            return derived.voice(voiceId).stream()
-                    .flatMap(v -> v.lock().cells().stream())
-                    .filter(c -> c.phrase().equals(phrase))
-                    .findFirst()
-                    .map(c -> new LockPair(c.before(), c.after()))
-                    .orElse(new LockPair(Lock.NOTHING, Lock.NOTHING));
+                    : Optional.of(departing(session, TimingDeparture.NONE));
         }
 
         @Override
         public TuningSettings tuning(Session session) {
-            return voice(session).phraseTuning(phrase).over(new OfVoice(voiceId).tuning(session));
+            return voice(session).phraseTuning(phrase).over(above().tuning(session));
         }
 
         @Override
-        public Edit settingTuning(Session session, TuningSettings tuning) {
-            TuningSettings above = new OfVoice(voiceId).tuning(session);
+        public Edit setting(Session session, TuningSettings tuning) {
+            return departing(
+                    session,
+                    changed(
+                            voice(session).phraseTuning(phrase),
+                            tuning(session),
+                            tuning,
+                            above().tuning(session)));
+        }
+
+        private Edit departing(Session session, TuningDeparture departure) {
             return new TuningEdit.SetPhraseTuning(
-                    voiceId,
-                    voice(session).name(),
-                    phrase.widenedBy(0.02),
-                    changed(voice(session).phraseTuning(phrase), tuning(session), tuning, above));
+                    voiceId, voice(session).name(), phrase.widenedBy(BORDER_SECONDS), departure);
         }
 
         @Override
         public Optional<Edit> givingBackTuning(Session session) {
             return voice(session).phraseTuning(phrase).isNone()
                     ? Optional.empty()
-                    : Optional.of(
-                            new TuningEdit.SetPhraseTuning(
-                                    voiceId, voice(session).name(), phrase, TuningDeparture.NONE));
+                    : Optional.of(departing(session, TuningDeparture.NONE));
         }
 
         @Override
-        public PitchPair pitchFigures(Derived derived) {
-            int column = derived.guidePhrases().indexOf(phrase);
-            return derived.voice(voiceId).stream()
-                    .map(v -> v.pitched().lock().cells())
-                    .filter(cells -> column >= 0 && column < cells.size())
-                    .map(cells -> cells.get(column))
-                    .findFirst()
-                    .map(c -> new PitchPair(c.before(), c.after()))
-                    .orElse(PitchPair.NOTHING);
+        public List<Voice> voices(Session session) {
+            return List.of(voice(session));
+        }
+
+        @Override
+        public Optional<TimeSpan> phraseOnly() {
+            return Optional.of(phrase);
         }
     }
 
@@ -402,13 +303,7 @@ sealed interface Scope {
             TimingSettings before,
             TimingSettings after,
             TimingSettings above) {
-        TimingDeparture next = old;
-        if (after.pull() != before.pull()) {
-            next = next.withPull(after.pull());
-        }
-        if (after.slackSeconds() != before.slackSeconds()) {
-            next = next.withSlack(after.slackSeconds());
-        }
+        TimingDeparture next = old.changed(before, after);
         return next.over(above).equals(above) ? TimingDeparture.NONE : next;
     }
 

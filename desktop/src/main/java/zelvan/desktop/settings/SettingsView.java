@@ -49,7 +49,7 @@ public final class SettingsView {
         giveBack.setId("give-back");
         giveBack.setOnAction(e ->
                 Scope.of(model.selection().get(), model.session())
-                        .givingBack(model.session())
+                        .givingBackTiming(model.session())
                         .ifPresent(model::apply));
         HBox departure = new HBox(8, departs, giveBack);
         departure.setAlignment(Pos.CENTER_LEFT);
@@ -129,14 +129,14 @@ public final class SettingsView {
                 ofGuide
                         ? "Guide ▸ " + selected.get().name()
                         : any ? scope.title(session) : "Nothing to set yet");
-        giveBack.setVisible(any && !ofGuide && scope.givingBack(session).isPresent());
+        giveBack.setVisible(any && !ofGuide && scope.givingBackTiming(session).isPresent());
         show(guide.node(), ofGuide);
         show(timing.node(), any && !ofGuide);
         show(timing.more(), any && !ofGuide);
         show(timing.start(), any && !ofGuide);
         show(tuning.node(), any && !ofGuide);
         show(figures, any && !ofGuide);
-        Scope.LockPair lock = scope.figures(model.derived().get());
+        Figures lock = Figures.of(scope, model.derived().get());
         before.setText(lock.before().medianText());
         beforeMost.setText(lock.before().p90Text());
         after.setText(lock.after().medianText());

@@ -98,10 +98,13 @@ final class TimingPart {
     }
 
     private void startFrom(StartingPoint point) {
+        Session session = model.session();
         model.apply(
-                scope() instanceof Scope.OfStack stack
-                        ? new Edit.StartFrom(stack.stackId(), stack.title(model.session()), point)
-                        : scope().setting(model.session(), point.timing()));
+                new Edit.Together(
+                        scope().title(session) + ": start as " + point.word(),
+                        List.of(
+                                scope().setting(session, point.timing()),
+                                scope().setting(session, point.tuning()))));
     }
 
     private void follow(Leader chosen) {

@@ -46,7 +46,7 @@ final class TuningPart {
                         "Drawn to",
                         "What the pitch is drawn to",
                         PitchTarget::word,
-                        v -> set(drawnTo(v)));
+                        v -> set(current().withTarget(v)));
         key =
                 new Choice<>(
                         "key",
@@ -106,11 +106,7 @@ final class TuningPart {
     }
 
     private void set(TuningSettings tuning) {
-        model.apply(scope().settingTuning(model.session(), tuning));
-    }
-
-    private TuningSettings drawnTo(PitchTarget chosen) {
-        return current().withTarget(chosen);
+        model.apply(scope().setting(model.session(), tuning));
     }
 
     private void setKey(KeyChoice chosen) {
@@ -126,9 +122,9 @@ final class TuningPart {
         Scope scope = scope();
         TuningSettings tuning = current();
         giveBack.setVisible(scope.givingBackTuning(session).isPresent());
-        Scope.PitchPair lock = scope.pitchFigures(model.derived().get());
-        figures.setText(lock.before().medianText() + " → " + lock.after().medianText());
-        target.show(Arrays.asList(PitchTarget.values()), tuning.target());
+        Figures lock = Figures.of(scope, model.derived().get());
+        figures.setText(lock.pitchBefore().medianText() + " → " + lock.pitchAfter().medianText());
+        target.show(targets(session, tuning.target()), tuning.target());
         pull.show(tuning.pull() * 100);
         slack.show(tuning.slackCents());
         detail.show(tuning.detail() * 100);
@@ -143,6 +139,14 @@ final class TuningPart {
         if (!root.getChildren().equals(rows)) {
             root.getChildren().setAll(rows);
         }
+    }
+
+    /// Chords can be chosen where some are known.
+    private static List<PitchTarget> targets(Session session, PitchTarget chosen) {
+        boolean chords = !session.harmony().chords().isEmpty();
+        return Arrays.stream(PitchTarget.values())
+                .filter(t -> t != PitchTarget.CHORD || chords || t == chosen)
+                .toList();
     }
 
     private void showKeys(Session session) {

@@ -6,11 +6,15 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import zelvan.desktop.model.Selection;
 import zelvan.session.AudioReference;
+import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Stack;
+import zelvan.session.StartingPoint;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 class ScopeTest {
@@ -49,8 +53,8 @@ class ScopeTest {
         Scope scope = Scope.of(Selection.ofCell("v", PHRASE), session());
         Session changed = scope.setting(session(), new TimingSettings(0.5, 0.02)).apply(session());
         Voice voice = changed.voice("v").orElseThrow();
-        assertThat(voice.phraseDeparture(PHRASE).pull()).isEmpty();
-        assertThat(voice.phraseDeparture(PHRASE).slackSeconds()).contains(0.02);
+        assertThat(voice.phraseTiming(PHRASE).pull()).isEmpty();
+        assertThat(voice.phraseTiming(PHRASE).slackSeconds()).contains(0.02);
         assertThat(scope.timing(changed)).isEqualTo(new TimingSettings(0.5, 0.02));
     }
 
@@ -58,17 +62,17 @@ class ScopeTest {
     void settingTheSameAsAboveIsNoDeparture() {
         Scope scope = Scope.of(Selection.ofVoice("v"), session());
         Session tighter = scope.setting(session(), new TimingSettings(0.9, 0)).apply(session());
-        assertThat(scope.givingBack(tighter)).isPresent();
+        assertThat(scope.givingBackTiming(tighter)).isPresent();
         Session same = scope.setting(tighter, HALF).apply(tighter);
         assertThat(same.voice("v").orElseThrow().timing().isNone()).isTrue();
-        assertThat(scope.givingBack(same)).isEmpty();
+        assertThat(scope.givingBackTiming(same)).isEmpty();
     }
 
     @Test
     void givingBackRestoresWhatStandsAbove() {
         Scope phrase = Scope.of(Selection.ofCell("v", PHRASE), session());
         Session changed = phrase.setting(session(), new TimingSettings(1, 0.01)).apply(session());
-        Session back = phrase.givingBack(changed).orElseThrow().apply(changed);
+        Session back = phrase.givingBackTiming(changed).orElseThrow().apply(changed);
         assertThat(back).isEqualTo(session());
     }
 
@@ -78,5 +82,34 @@ class ScopeTest {
         Session changed = scope.setting(session(), TimingSettings.FULL).apply(session());
         assertThat(changed.stack("takes").orElseThrow().timing()).isEqualTo(TimingSettings.FULL);
         assertThat(changed.stack("doubles").orElseThrow().timing()).isEqualTo(HALF);
+    }
+
+    @Test
+    void pitchDepartsByItself() {
+        Scope phrase = Scope.of(Selection.ofCell("v", PHRASE), session());
+        TuningSettings guide = TuningSettings.OFF.withTarget(PitchTarget.GUIDE);
+        Session changed = phrase.setting(session(), guide).apply(session());
+        assertThat(phrase.tuning(changed)).isEqualTo(guide);
+        Voice voice = changed.voice("v").orElseThrow();
+        assertThat(voice.phraseTuning(PHRASE).target()).contains(PitchTarget.GUIDE);
+        assertThat(voice.phraseTuning(PHRASE).pull()).isEmpty();
+        assertThat(phrase.givingBackTiming(changed)).isEmpty();
+        Session back = phrase.givingBackTuning(changed).orElseThrow().apply(changed);
+        assertThat(back).isEqualTo(session());
+    }
+
+    @Test
+    void severalEditsAreOneStep() {
+        Scope stack = Scope.of(Selection.ofStack("doubles"), session());
+        Edit together =
+                new Edit.Together(
+                        "Doubles: start as double",
+                        List.of(
+                                stack.setting(session(), StartingPoint.DOUBLE.timing()),
+                                stack.setting(session(), StartingPoint.DOUBLE.tuning())));
+        Session changed = together.apply(session());
+        assertThat(stack.timing(changed)).isEqualTo(StartingPoint.DOUBLE.timing());
+        assertThat(stack.tuning(changed)).isEqualTo(StartingPoint.DOUBLE.tuning());
+        assertThat(changed.stack("takes")).isEqualTo(session().stack("takes"));
     }
 }

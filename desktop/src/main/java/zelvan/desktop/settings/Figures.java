@@ -1,0 +1,60 @@
+package zelvan.desktop.settings;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zelvan.engine.Derived;
+import zelvan.engine.DerivedVoice;
+import zelvan.measure.Lock;
+import zelvan.measure.LockMap;
+import zelvan.measure.PitchLock;
+import zelvan.measure.PitchLockMap;
+import zelvan.session.Voice;
+import zelvan.units.TimeSpan;
+
+/// The lock of a scope: of its voices together, in all phrases or in one.
+///
+/// @param before in time, as recorded
+/// @param after in time, as it sounds now
+/// @param pitchBefore in pitch, as recorded
+/// @param pitchAfter in pitch, as it sounds now
+record Figures(Lock before, Lock after, PitchLock pitchBefore, PitchLock pitchAfter) {
+    static Figures of(Scope scope, Derived derived) {
+        List<Figures> all = new ArrayList<>();
+        for (Voice voice : scope.voices(derived.session())) {
+            derived.voice(voice.id())
+                    .flatMap(made ->
+                            scope.phraseOnly()
+                                    .map(phrase -> inPhrase(made, phrase))
+                                    .orElse(Optional.of(whole(made))))
+                    .ifPresent(all::add);
+        }
+        return new Figures(
+                Lock.mean(all.stream().map(Figures::before).toList()),
+                Lock.mean(all.stream().map(Figures::after).toList()),
+                PitchLock.mean(all.stream().map(Figures::pitchBefore).toList()),
+                PitchLock.mean(all.stream().map(Figures::pitchAfter).toList()));
+    }
+
+    private static Figures whole(DerivedVoice made) {
+        PitchLockMap pitch = made.pitched().lock();
+        return new Figures(
+                made.lock().before(), made.lock().after(), pitch.before(), pitch.after());
+    }
+
+    private static Optional<Figures> inPhrase(DerivedVoice made, TimeSpan phrase) {
+        List<LockMap.Cell> cells = made.lock().cells();
+        List<PitchLockMap.Cell> pitches = made.pitched().lock().cells();
+        for (int i = 0; i < Math.min(cells.size(), pitches.size()); i++) {
+            if (cells.get(i).phrase().equals(phrase)) {
+                return Optional.of(
+                        new Figures(
+                                cells.get(i).before(),
+                                cells.get(i).after(),
+                                pitches.get(i).before(),
+                                pitches.get(i).after()));
+            }
+        }
+        return Optional.empty();
+    }
+}
