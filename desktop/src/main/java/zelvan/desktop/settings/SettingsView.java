@@ -1,5 +1,7 @@
 package zelvan.desktop.settings;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -12,6 +14,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Lens;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -33,7 +36,8 @@ public final class SettingsView {
     private final GuidePart guide;
     private final ProtectionPart protection;
     private final VoicePart voice;
-    private final VBox root;
+    private final List<Node> head;
+    private final VBox root = new VBox(10);
 
     public SettingsView(AppModel model) {
         this.model = model;
@@ -60,27 +64,28 @@ public final class SettingsView {
         departs.getStyleClass().add("departs");
         departure.visibleProperty().bind(giveBack.visibleProperty());
         departure.managedProperty().bind(giveBack.visibleProperty());
-        root =
-                new VBox(
-                        10,
-                        title,
-                        departure,
-                        protection.node(),
-                        guide.node(),
-                        timing.node(),
-                        figures,
-                        tuning.node(),
-                        timing.more(),
-                        voice.node());
+        head = List.of(title, departure, protection.node(), guide.node());
         root.setPadding(new Insets(14));
         root.setMinWidth(280);
         root.setPrefWidth(300);
         root.getStyleClass().add("settings");
+        model.lens().subscribe(this::arrange);
         model.history().subscribe(ignored -> refresh());
         model.selection().subscribe(ignored -> refresh());
         model.focus().subscribe(ignored -> refresh());
         model.derived().subscribe(ignored -> refresh());
         model.stale().subscribe(ignored -> refresh());
+    }
+
+    /// What the lens shows comes first.
+    private void arrange(Lens lens) {
+        List<Node> time = List.of(timing.node(), figures);
+        List<Node> pitch = List.of(tuning.node());
+        List<Node> all = new ArrayList<>(head);
+        all.addAll(lens == Lens.PITCH ? pitch : time);
+        all.addAll(lens == Lens.PITCH ? time : pitch);
+        all.addAll(List.of(timing.more(), voice.node()));
+        root.getChildren().setAll(all);
     }
 
     public Node node() {
