@@ -28,6 +28,7 @@ final class CycleWalk {
 
     private final Epochs epochs;
     private final int run;
+    private final int first;
     private final double[] marks;
     private final Changes changes;
     private final int rate;
@@ -48,6 +49,7 @@ final class CycleWalk {
     CycleWalk(Sound sound, Epochs epochs, int run, int first, int last, Changes changes) {
         this.epochs = epochs;
         this.run = run;
+        this.first = first;
         this.marks = epochs.marks(run);
         this.changes = changes;
         this.rate = sound.sampleRateHertz();
@@ -59,8 +61,8 @@ final class CycleWalk {
 
     /// The cycles from one moment of the output to just before another.
     ///
-    /// @param first the epoch that sounds at the first moment
-    List<Cycle> between(int first, double start, double end) {
+    /// @param start where the first epoch of interest sounds
+    List<Cycle> between(double start, double end) {
         List<Cycle> cycles = new ArrayList<>();
         int epoch = first;
         double output = start;

@@ -32,7 +32,7 @@ final class GrainPlanner {
         double start = marks[first] - a.shift();
         double end = marks[last] - b.shift();
         List<CycleWalk.Cycle> cycles =
-                new CycleWalk(sound, epochs, run, first, last, changes).between(first, start, end);
+                new CycleWalk(sound, epochs, run, first, last, changes).between(start, end);
         boolean voiceEnds = last == marks.length - 1;
         List<CycleWalk.Cycle> all =
                 new ArrayList<>(voiceEnds ? cycles : fitted(cycles, run, start, end));

@@ -1,6 +1,5 @@
 package zelvan.render;
 
-import java.util.Arrays;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.atomic.AtomicReferenceArray;
@@ -8,22 +7,14 @@ import org.jspecify.annotations.Nullable;
 import zelvan.audio.Sound;
 import zelvan.dsp.Fft;
 
-/// Cuts grains out of a voice, and where the pitch is moved keeps the colour of the vowel: a grain
-/// is filtered so that its new harmonics are as strong as the voice's envelope is there, and
-/// smoothly in between.
+/// Cuts grains out of a voice, and where the pitch is moved filters them so that they keep the
+/// colour of the vowel ([GrainColour]). The latest grains are kept, for blocks that share them.
 final class GrainShaper {
     /// How far a filtered grain reaches beyond the grain itself, on each side, at most.
     static final int MOST_AROUND_FRAMES = 512;
 
     private static final double LEAST_CENTS = 5;
     private static final double FULL_CENTS = 25;
-
-    /// 18 decibels.
-    private static final double MOST_NEPER = 18 / 20.0 * Math.log(10);
-
-    private static final double FULL_TO_HERTZ = 7000;
-    private static final double NONE_FROM_HERTZ = 9000;
-    private static final double LEAST_POWER = 1e-20;
 
     /// Transforms are at least so much longer than what they are made of, for filters to ring out.
     private static final double LEAST_ROOM = 1.25;
@@ -34,8 +25,7 @@ final class GrainShaper {
     private static final int KEPT = 128;
 
     private final Sound sound;
-    private final Valleys valleys;
-    private final int rate;
+    private final GrainColour colour;
     private final double formantCents;
     private final double speed;
     private final AtomicReferenceArray<@Nullable Shaped> kept = new AtomicReferenceArray<>(KEPT);
@@ -52,8 +42,7 @@ final class GrainShaper {
     /// @param sound the voice; its filters are the same for all channels
     GrainShaper(Sound sound, double formantCents) {
         this.sound = sound;
-        this.valleys = new Valleys(sound);
-        this.rate = sound.sampleRateHertz();
+        this.colour = new GrainColour(sound, formantCents);
         this.formantCents = formantCents;
         this.speed = Math.pow(2, formantCents / 1200);
     }
@@ -154,7 +143,7 @@ final class GrainShaper {
         double[] own = transformed(fft, plain, around);
         double[] heard =
                 sound.channelCount() == 1 ? own : transformed(fft, windowed(ALL, grain), around);
-        double[] gains = gains(heard, grain, strength);
+        double[] gains = colour.gains(heard, grain, strength);
         for (int b = 1; b < gains.length; b++) {
             own[2 * b] *= gains[b];
             own[2 * b + 1] *= gains[b];
@@ -177,79 +166,5 @@ final class GrainShaper {
         }
         fft.forward(data);
         return data;
-    }
-
-    /// The factors of the bins from 0 up to where nothing is done any more.
-    ///
-    /// @param data the grain, transformed
-    private double[] gains(double[] data, Grain grain, double strength) {
-        double binHertz = (double) rate / data.length;
-        int bins = (int) Math.min(data.length / 2 - 1.0, NONE_FROM_HERTZ / binHertz);
-        double factor = Math.pow(2, (grain.cents() - formantCents) / 1200);
-        // Bins from harmonic to harmonic, in the grain as it is and as it is to sound.
-        double before = data.length / grain.cycle();
-        double after = grain.isBent() ? before : before * factor;
-        HarmonicEnvelope envelope = envelope(data, before, grain, bins * Math.max(1, factor));
-        int harmonics = (int) (bins / after);
-        double[] steps = new double[harmonics + 2];
-        for (int h = 1; h <= harmonics; h++) {
-            double at = h * after;
-            double fade =
-                    Math.clamp(
-                            (NONE_FROM_HERTZ - at * binHertz) / (NONE_FROM_HERTZ - FULL_TO_HERTZ),
-                            0,
-                            1);
-            double wanted = envelope.at(h * factor) - log(data, at);
-            steps[h] = strength * fade * Math.clamp(wanted, -MOST_NEPER, MOST_NEPER);
-        }
-        steps[0] = steps[1];
-        return exponentials(steps, after, bins);
-    }
-
-    /// Factors along straight lines of logarithms, `spacing` bins apart.
-    private static double[] exponentials(double[] logs, double spacing, int bins) {
-        double[] factors = new double[bins];
-        int bin = 0;
-        for (int h = 0; h + 1 < logs.length && bin < bins; h++) {
-            double slope = (logs[h + 1] - logs[h]) / spacing;
-            double factor = Math.exp(logs[h] + slope * (bin - h * spacing));
-            double step = Math.exp(slope);
-            for (; bin < bins && bin < (h + 1) * spacing; bin++) {
-                factors[bin] = factor;
-                factor *= step;
-            }
-        }
-        Arrays.fill(factors, bin, bins, Math.exp(logs[logs.length - 1]));
-        return factors;
-    }
-
-    /// @param spacing bins from harmonic to harmonic
-    /// @param highest the last bin that is read
-    private HarmonicEnvelope envelope(double[] data, double spacing, Grain grain, double highest) {
-        double last = Math.min(highest, data.length / 2 - 1.0);
-        double[] harmonics = new double[Math.max(1, (int) (last / spacing))];
-        for (int k = 0; k < harmonics.length; k++) {
-            harmonics[k] = log(data, (k + 1) * spacing);
-        }
-        HarmonicEnvelope plain = HarmonicEnvelope.of(harmonics);
-        double hertz = rate / grain.sourceCycle();
-        int valleyCount = harmonics.length - 1;
-        boolean audible = (valleyCount + 2) * hertz < 0.5 * rate;
-        return HarmonicEnvelope.needsValleys(hertz) && audible
-                ? plain.ledBy(valleys.at(grain.source(), hertz, valleyCount), hertz)
-                : plain;
-    }
-
-    /// Natural logarithm of the amplitude between two bins.
-    private static double log(double[] data, double at) {
-        int below = (int) Math.min(at, data.length / 2 - 2.0);
-        double log = log(data, below);
-        return log + Math.min(1, at - below) * (log(data, below + 1) - log);
-    }
-
-    private static double log(double[] data, int bin) {
-        double re = data[2 * bin];
-        double im = bin == 0 ? 0 : data[2 * bin + 1];
-        return 0.5 * Math.log(re * re + im * im + LEAST_POWER);
     }
 }

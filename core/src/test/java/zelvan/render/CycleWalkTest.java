@@ -57,7 +57,7 @@ class CycleWalkTest {
         TimeMap time = changes.time();
         double end = time.outputSecondsAt(marks[CYCLES - 1] / RATE) * RATE;
         return new CycleWalk(pulses(marks), epochs(marks), 0, 0, CYCLES - 1, changes)
-                .between(0, time.outputSecondsAt(marks[0] / RATE) * RATE, end);
+                .between(time.outputSecondsAt(marks[0] / RATE) * RATE, end);
     }
 
     /// Steady pulses are alike everywhere, so a place may be off by as much as is tolerated, and
@@ -115,7 +115,7 @@ class CycleWalkTest {
         Changes changes = stretched(1.5, 0);
         List<CycleWalk.Cycle> cycles =
                 new CycleWalk(Sound.owning(RATE, samples), epochs(marks), 0, 0, CYCLES - 1, changes)
-                        .between(0, 1500, 1.5 * marks[CYCLES - 1]);
+                        .between(1500, 1.5 * marks[CYCLES - 1]);
         for (CycleWalk.Cycle cycle : cycles) {
             double asked = changes.time().sourceSecondsAt(cycle.output() / RATE) * RATE;
             boolean first = asked < marks[border] - 0.006 * RATE;
