@@ -80,8 +80,13 @@ public final class Takes {
     }
 
     public static Take sing(Singer singer, Habits habits, Departures departures, long seed) {
+        return sing(SONG, singer, habits, departures, seed);
+    }
+
+    public static Take sing(
+            Song song, Singer singer, Habits habits, Departures departures, long seed) {
         Performance performance =
-                new Performer(singer, habits, seed).perform(SONG, departures, SECONDS);
+                new Performer(singer, habits, seed).perform(song, departures, SECONDS);
         VoiceSynthesizer.Take sung =
                 new VoiceSynthesizer(singer, RATE_HERTZ).sing(performance, seed);
         return new Take(performance, sung, new VoiceAnalyser().analyse(sung.sound()));

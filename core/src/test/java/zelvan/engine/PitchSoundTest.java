@@ -1,0 +1,213 @@
+package zelvan.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zelvan.analysis.Note;
+import zelvan.analysis.PitchTrack;
+import zelvan.analysis.VoiceAnalyser;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.dsp.Percentile;
+import zelvan.render.VoiceSource;
+import zelvan.session.AudioReference;
+import zelvan.session.Protection;
+import zelvan.session.Role;
+import zelvan.session.Session;
+import zelvan.session.Stack;
+import zelvan.session.Voice;
+import zelvan.singers.Performer.Departures;
+import zelvan.singers.Performer.Habits;
+import zelvan.singers.Singer;
+import zelvan.singers.Song;
+import zelvan.testing.Takes;
+import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
+import zelvan.units.Pitch;
+import zelvan.units.TimeSpan;
+
+/// What pitch settings do is heard: the rendered voice, listened to again.
+class PitchSoundTest {
+    private static final TuningSettings CURVE = new TuningSettings(PitchTarget.GUIDE, 1, 0, 0);
+    private static final TuningSettings MEANS = CURVE.withDetail(1);
+    private static final int RATE = Takes.RATE_HERTZ;
+    @TempDir Path folder;
+
+    private DerivedVoice derived(
+            Takes.Take take,
+            TimingSettings timing,
+            TuningSettings tuning,
+            List<Protection> protections)
+            throws Exception {
+        return derived(Takes.LEAD, take, timing, tuning, protections);
+    }
+
+    private DerivedVoice derived(
+            Takes.Take guide,
+            Takes.Take take,
+            TimingSettings timing,
+            TuningSettings tuning,
+            List<Protection> protections)
+            throws Exception {
+        Stack stack = new Stack("stack", "Stack", timing).withTuning(tuning);
+        Session session =
+                Session.EMPTY
+                        .withStacks(List.of(stack))
+                        .withVoices(
+                                List.of(
+                                        voice("guide", guide, Role.GUIDE, ""),
+                                        voice("voice", take, Role.DOUBLE, "stack")
+                                                .withProtections(protections)));
+        try (Engine engine = new Engine(new KeptWork(folder.resolve("kept")))) {
+            return engine.derive(session, Progress.NONE).voice("voice").orElseThrow();
+        }
+    }
+
+    private Voice voice(String id, Takes.Take take, Role role, String stack) throws Exception {
+        Path file = folder.resolve(id + ".wav");
+        SoundFiles.write(file, take.sound(), SoundFormat.WAV_FLOAT);
+        return Voice.of(id, id, new AudioReference(file.toString(), 0, ""), role, stack);
+    }
+
+    private static float[] samples(DerivedVoice made) {
+        VoiceSource locked = made.locked().orElseThrow();
+        float[] samples = new float[(int) locked.frames()];
+        locked.read(0, 0, samples, samples.length);
+        return samples;
+    }
+
+    private static PitchTrack heard(DerivedVoice made) {
+        return new VoiceAnalyser().analyse(Sound.owning(RATE, samples(made))).pitch();
+    }
+
+    /// Offsets from the lead in cents, within its notes.
+    private static double[] offsets(PitchTrack pitch) {
+        PitchTrack lead = Takes.LEAD.analysis().pitch();
+        List<Double> offsets = new ArrayList<>();
+        for (Note note : Takes.LEAD.analysis().notes()) {
+            TimeSpan inner = note.span().widenedBy(-Math.min(0.03, note.span().seconds() / 3));
+            for (int f = lead.frameAt(inner.startSeconds());
+                    f < Math.min(pitch.frames(), lead.frameAt(inner.endSeconds()));
+                    f++) {
+                if (lead.voiced(f) && pitch.voiced(f)) {
+                    offsets.add(Pitch.centsBetween(lead.hertz(f), pitch.hertz(f)));
+                }
+            }
+        }
+        return offsets.stream().mapToDouble(o -> o).toArray();
+    }
+
+    private static double[] sizes(double[] offsets) {
+        return Arrays.stream(offsets).map(Math::abs).toArray();
+    }
+
+    @Test
+    void doubleIsHeardOnTheGuidesPitch() throws Exception {
+        DerivedVoice made = derived(Takes.LOOSE, TimingSettings.FULL, CURVE, List.of());
+        double[] off = sizes(offsets(heard(made)));
+        assertThat(off).hasSizeGreaterThan(800);
+        assertThat(Percentile.median(off)).isLessThan(3);
+        assertThat(Percentile.of(off, 90)).isLessThan(10);
+    }
+
+    @Test
+    void anOctaveBelowStaysThere() throws Exception {
+        DerivedVoice made =
+                derived(
+                        Takes.LOW,
+                        TimingSettings.FULL,
+                        CURVE.withTarget(PitchTarget.OCTAVE),
+                        List.of());
+        double[] off = offsets(heard(made));
+        for (int i = 0; i < off.length; i++) {
+            off[i] += 1200;
+        }
+        assertThat(Percentile.median(sizes(off))).isLessThan(3);
+    }
+
+    /// Rate and extent of the vibrato stay within the bounds that are meant: 2 and 5 %.
+    @Test
+    void onlyTheMeansAreMovedAndTheVibratoStays() throws Exception {
+        Song held =
+                new Song(0.45, List.of(Song.phrase("a", 2, "l.ae.n:67:6 t.er.n:69:6 aa.n:71:6")));
+        Takes.Take lead = Takes.sing(held, Singer.MARA, Habits.PERFECT, Departures.NONE, 1);
+        Singer singer = new Singer("Vibrato", 1.16, 0.05, 0.35, 0.001, 5.6, 60, 1);
+        Habits sharp = new Habits(0, 1, 0, 0, 0, 25, 0, false);
+        Takes.Take take = Takes.sing(held, singer, sharp, Departures.NONE, 21);
+        DerivedVoice made = derived(lead, take, TimingSettings.OFF, MEANS, List.of());
+        assertThat(made.pitched().lock().after().medianCents()).isLessThan(1);
+        PitchTrack after = heard(made);
+        PitchTrack before = take.analysis().pitch();
+        int notes = 0;
+        for (Note note : take.analysis().notes()) {
+            if (note.span().seconds() > 1.5) {
+                // It sets in after a while.
+                TimeSpan late =
+                        new TimeSpan(
+                                note.span().startSeconds() + 0.3, note.span().endSeconds() - 0.04);
+                double[] then = vibrato(before, late);
+                double[] now = vibrato(after, late);
+                assertThat(now[0] / then[0]).as("extent").isCloseTo(1, within(0.05));
+                assertThat(now[1] / then[1]).as("rate").isCloseTo(1, within(0.02));
+                notes++;
+            }
+        }
+        assertThat(notes).isEqualTo(3);
+    }
+
+    /// Extent in cents, and rate in hertz, by the sine that fits best.
+    private static double[] vibrato(PitchTrack pitch, TimeSpan span) {
+        int from = pitch.frameAt(span.startSeconds());
+        int count = pitch.frameAt(span.endSeconds()) - from;
+        double mean = 0;
+        for (int i = 0; i < count; i++) {
+            mean += Pitch.midiNoteOf(pitch.hertz(from + i)) * 100 / count;
+        }
+        double[] best = {0, 0};
+        for (double rate = 4; rate < 8; rate += 0.02) {
+            double re = 0;
+            double im = 0;
+            for (int i = 0; i < count; i++) {
+                double cents = Pitch.midiNoteOf(pitch.hertz(from + i)) * 100 - mean;
+                double phase = 2 * Math.PI * rate * i * pitch.hopSeconds();
+                re += cents * Math.cos(phase);
+                im += cents * Math.sin(phase);
+            }
+            double extent = 2 * Math.hypot(re, im) / count;
+            if (extent > best[0]) {
+                best = new double[] {extent, rate};
+            }
+        }
+        return best;
+    }
+
+    @Test
+    void protectedPitchIsTheSourceBitForBit() throws Exception {
+        TimeSpan span = new TimeSpan(2, 3);
+        DerivedVoice made =
+                derived(
+                        Takes.LOOSE,
+                        TimingSettings.OFF,
+                        CURVE,
+                        List.of(new Protection(span, Protection.Kind.PITCH)));
+        float[] out = samples(made);
+        float[] source = Takes.LOOSE.sound().channel(0);
+        assertThat(Arrays.equals(out, 2 * RATE, 3 * RATE, source, 2 * RATE, 3 * RATE)).isTrue();
+        assertThat(Arrays.equals(out, source)).isFalse();
+    }
+
+    @Test
+    void withoutPullNothingChanges() throws Exception {
+        DerivedVoice made = derived(Takes.LOOSE, TimingSettings.OFF, CURVE.withPull(0), List.of());
+        assertThat(made.isUnchanged()).isTrue();
+        assertThat(samples(made)).isEqualTo(Takes.LOOSE.sound().channel(0));
+    }
+}
