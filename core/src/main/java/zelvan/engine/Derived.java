@@ -9,6 +9,7 @@ import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
+import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.KeyFinder;
 import zelvan.units.TimeSpan;
@@ -35,6 +36,11 @@ public record Derived(Session session, Map<String, DerivedVoice> voices) {
     /// The key of the guide's melody, as far as it is known.
     public Optional<Key> foundKey() {
         return guideAnalysis().flatMap(guide -> KeyFinder.find(guide.notes()));
+    }
+
+    /// What the user says of the song's harmony, and where he says no key, the one that was found.
+    public Harmony harmony() {
+        return session.harmony().orFound(this::foundKey);
     }
 
     /// The voices that are printed: those that follow, and the guide if it is corrected.

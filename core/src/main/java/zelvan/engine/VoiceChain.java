@@ -39,7 +39,6 @@ import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMapper;
 import zelvan.timing.TimingResult;
 import zelvan.timing.TimingSettings;
-import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.PitchMap;
 import zelvan.units.Grid;
@@ -70,11 +69,6 @@ final class VoiceChain {
     record Guide(TimeMap map, List<TimeSpan> phrases, List<Landmark> landmarks, Optional<Key> key) {
         static final Guide NONE =
                 new Guide(TimeMap.IDENTITY, List.of(), List.of(), Optional.empty());
-
-        /// What the user says of the song, and where he says nothing, the key that was found.
-        Harmony harmony(Harmony said) {
-            return said.key().isPresent() ? said : new Harmony(key, said.chords());
-        }
     }
 
     private record MatchKey(String leader, String voice) {}
@@ -269,7 +263,7 @@ final class VoiceChain {
                         voice,
                         new PitchChain.Pair(heard, lead.get(), matched, alignmentKey.inGuide),
                         guide.phrases,
-                        guide.harmony(session.harmony()),
+                        session.harmony().orFound(guide::key),
                         session.stackTuning(voice));
         return made(voice, heard, matched, timed, measured, pitched);
     }

@@ -2,6 +2,7 @@ package zelvan.tuning;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /// What a song's notes belong to.
 ///
@@ -17,6 +18,11 @@ public record Harmony(Optional<Key> key, List<Change> chords) {
 
     public Harmony {
         chords = List.copyOf(chords);
+    }
+
+    /// The same, with a key that was found if none is set.
+    public Harmony orFound(Supplier<Optional<Key>> found) {
+        return key.isPresent() ? this : new Harmony(found.get(), chords);
     }
 
     /// The chord at a moment; nothing before the first.

@@ -18,6 +18,7 @@ import zelvan.desktop.theme.Theme;
 import zelvan.session.Protection;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.tuning.Key;
 import zelvan.tuning.ToneSet;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
@@ -91,7 +92,8 @@ final class PitchPainter {
         Palette colours = theme.palette().get();
         Viewport view = model.viewport().get();
         Picture picture = picture(model, height, locked, fan);
-        tones(g, colours, picture.scale(), width);
+        Optional<ToneSet> key = model.derived().get().harmony().key().map(Key::tones);
+        tones(g, colours, picture.scale(), key, width);
         new TimeAxis(g, colours, view, width).ruler();
         double slack =
                 picture.voices().stream()
@@ -107,24 +109,20 @@ final class PitchPainter {
         for (PitchLine line : picture.voices()) {
             paintVoice(g, colours, view, line, picture.scale(), fan, width, height);
         }
-        ruler(g, colours, picture.scale(), height);
+        ruler(g, colours, picture.scale(), key, height);
         names(g, colours, picture, width);
         double x = view.x(model.playback().player().positionSeconds(), width);
         g.setStroke(colours.accent());
         g.strokeLine(x, 0, x, height);
     }
 
-    private Optional<ToneSet> key() {
-        return model.session()
-                .harmony()
-                .key()
-                .or(() -> model.derived().get().foundKey())
-                .map(k -> k.tones());
-    }
-
     /// A line for each tone of the key.
-    private void tones(GraphicsContext g, Palette colours, PitchScale scale, double width) {
-        Optional<ToneSet> key = key();
+    private static void tones(
+            GraphicsContext g,
+            Palette colours,
+            PitchScale scale,
+            Optional<ToneSet> key,
+            double width) {
         for (int note : scale.notes()) {
             boolean inKey = key.map(tones -> tones.contains(note)).orElse(true);
             if (inKey) {
@@ -136,12 +134,16 @@ final class PitchPainter {
     }
 
     /// Names of notes; those of the key stand out.
-    private void ruler(GraphicsContext g, Palette colours, PitchScale scale, double height) {
+    private static void ruler(
+            GraphicsContext g,
+            Palette colours,
+            PitchScale scale,
+            Optional<ToneSet> key,
+            double height) {
         g.setFill(colours.surface());
         g.fillRect(0, Lane.RULER_HEIGHT, RULER_WIDTH - 2, height - Lane.RULER_HEIGHT);
         g.setTextAlign(TextAlignment.RIGHT);
         g.setTextBaseline(VPos.CENTER);
-        Optional<ToneSet> key = key();
         double last = Double.POSITIVE_INFINITY;
         for (int note : scale.notes()) {
             boolean inKey = key.map(tones -> tones.contains(note)).orElse(true);
