@@ -23,7 +23,7 @@ public final class VoiceAnalyser {
         for (int f = 0; f < frames; f++) {
             active[f] = levels[f] > activeLevel;
         }
-        PitchTrack pitch = new ProbabilisticYin(ANALYSIS_RATE_HERTZ).track(samples, active, hop);
+        PitchTrack pitch = new PitchTracker(ANALYSIS_RATE_HERTZ).track(samples, active, hop);
         BandEnergies bands =
                 new BandEnergies(
                         samples,
@@ -55,6 +55,6 @@ public final class VoiceAnalyser {
         int rate = sound.sampleRateHertz();
         return rate == ANALYSIS_RATE_HERTZ
                 ? mono
-                : new Resampler(rate, ANALYSIS_RATE_HERTZ).resample(mono);
+                : Resampler.quick(rate, ANALYSIS_RATE_HERTZ).resample(mono);
     }
 }

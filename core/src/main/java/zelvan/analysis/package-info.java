@@ -2,9 +2,8 @@
 /// esses, breaths.
 ///
 /// One [zelvan.audio.Sound] goes in, one [VoiceAnalysis] comes out. A file is a method:
-/// [ProbabilisticYin] is pitch, [LandmarkDetector] the moments that singers line up. Stages are
-/// pure and may run on any thread. Nothing here knows that there is a guide. Start with
-/// [VoiceAnalyser].
+/// [PitchTracker] is pitch, [LandmarkDetector] the moments that singers line up. Stages are pure
+/// and may run on any thread. Nothing here knows that there is a guide. Start with [VoiceAnalyser].
 @NullMarked
 package zelvan.analysis;
 

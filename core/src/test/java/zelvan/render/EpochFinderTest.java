@@ -19,17 +19,19 @@ import zelvan.testing.Takes;
 class EpochFinderTest {
     private static final double LONGEST_PERIOD_SECONDS = 0.03;
     private static final Singer PLAIN = new Singer("Plain", 1, 0.1, 0.4, 0.003, 5.5, 0, 1);
+    private static final Singer SOPRANO = new Singer("Soprano", 1.24, 0.06, 0.3, 0.003, 6, 0, 1);
     private static final Singer VIBRATO = new Singer("Vibrato", 1, 0.1, 0.4, 0.003, 6.2, 90, 1);
     private static final Singer BREATHY = new Singer("Breathy", 1, 0.55, 0.6, 0.004, 5.4, 20, 1);
     private static final Singer CREAKY = new Singer("Creaky", 1, 0.15, 0.1, 0.03, 5, 20, 1);
 
-    /// Transposed so that the song's 311 to 494 Hz reach down to 55 and up to 988 Hz.
+    /// Transposed so that the song's 311 to 494 Hz reach down to 55 and up to 1319 Hz.
     static Stream<Arguments> voices() {
         return Stream.of(
                 Arguments.of(PLAIN, -30.0),
                 Arguments.of(PLAIN, -18.0),
                 Arguments.of(PLAIN, 0.0),
                 Arguments.of(PLAIN, 12.0),
+                Arguments.of(SOPRANO, 17.0),
                 Arguments.of(VIBRATO, -12.0),
                 Arguments.of(VIBRATO, 3.0),
                 Arguments.of(BREATHY, -5.0),

@@ -11,13 +11,11 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
-import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
-import zelvan.dsp.Resampler;
 import zelvan.problem.ZelvanProblem;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Performance;
@@ -31,7 +29,6 @@ import zelvan.singers.VoiceSynthesizer;
 /// installed.
 public final class PitchBench {
     private static final int RATE_HERTZ = 44_100;
-    private static final int TRIED_RATE_HERTZ = 16_000;
     private static final double SECONDS = 47;
     private static final double NOISE_DECIBELS = -30;
     private static final double BLEED_DECIBELS = -30;
@@ -115,12 +112,6 @@ public final class PitchBench {
                         voice,
                         "ours",
                         PitchScore.of(take, heard.pitch()::hertzNear));
-                PitchTrack tried = underTrial(sound, heard);
-                note(
-                        recording.getKey(),
-                        voice,
-                        "under trial",
-                        PitchScore.of(take, tried::hertzNear));
                 SoundFiles.write(folder.resolve("voice.wav"), sound, SoundFormat.WAV_FLOAT);
                 for (OtherTracker other : others) {
                     Optional<PitchScore.Heard> told =
@@ -141,17 +132,6 @@ public final class PitchBench {
                 Locale.ROOT,
                 "%nall of the analysis: %.0f times real time%n",
                 heardSeconds / analysisSeconds);
-    }
-
-    private static PitchTrack underTrial(Sound sound, VoiceAnalysis heard) {
-        boolean[] active = new boolean[heard.frames()];
-        for (int f = 0; f < active.length; f++) {
-            active[f] = heard.active(f);
-        }
-        float[] samples =
-                new Resampler(sound.sampleRateHertz(), TRIED_RATE_HERTZ).resample(sound.mono());
-        return new AdaptiveTracker(TRIED_RATE_HERTZ)
-                .track(samples, active, VoiceAnalysis.HOP_SECONDS);
     }
 
     private static VoiceSynthesizer.Take sing(Voice voice) {

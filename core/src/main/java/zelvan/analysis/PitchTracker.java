@@ -1,0 +1,373 @@
+package zelvan.analysis;
+
+import java.util.Arrays;
+import java.util.List;
+import zelvan.dsp.Resampler;
+import zelvan.units.Pitch;
+
+/// The pitch of a monophonic voice, from 55 to 1400 Hz.
+///
+/// How it works: around each frame, and for each period that a voice may have, the sound is
+/// compared with itself a period later, over a window of two and a half periods: so high voices are
+/// heard in short windows, and follow glides, and low ones in windows that are long enough. Periods
+/// at which the two are most alike are candidates. A cheapest path through the candidates of all
+/// frames, and through "no pitch", decides. What counts is how many times more unlike itself the
+/// sound is at one period than at another: a voice at its multiples is a little less like itself
+/// only, at its harmonics many times. Longer periods cost more, so that a multiple does not win;
+/// jumps cost. The chosen period is then measured at a multiple of it, where the same error in
+/// samples weighs less, on sound whose high harmonics are raised: they tell the pulses of the
+/// voice, whatever its formants do. Last, single frames that the mouth has led astray are smoothed.
+///
+/// **Source:** P. McLeod & G. Wyvill, *A smarter way to find pitch* (2005), for the normalised
+/// likeness; P. Boersma, *Accurate short-term analysis of the fundamental frequency and the
+/// harmonics-to-noise ratio of a sampled sound* (1993), for the path and the cost of octaves.
+/// Deviations: each period has a window of its own; unlikeness is weighed by its logarithm.
+final class PitchTracker {
+    static final double LOWEST_HERTZ = 55;
+    static final double HIGHEST_HERTZ = 1400;
+
+    private static final int MOST_CANDIDATES = 10;
+
+    /// Longer periods are looked for, and measured, in the lower half of the sound.
+    private static final double DULL_BELOW_HERTZ = 222;
+
+    private static final double WINDOW_PERIODS = 2.5;
+    private static final double SHORTEST_WINDOW_SECONDS = 0.014;
+
+    /// As unlike as this, a voice is as likely as none.
+    private static final double VOICED_BELOW = 0.32;
+
+    /// A mouth changes more from one period to the next if they are long: by how much more unlike
+    /// they may be, for each second that the period lasts.
+    private static final double FORGIVEN_PER_SECOND = 60;
+
+    /// More unlike than this is no candidate.
+    private static final double MOST_UNLIKE = 0.6;
+
+    /// Less unlike than this is noise.
+    private static final double LEAST_UNLIKE = 0.01;
+
+    /// What it costs to be e times as unlike, in nats a frame.
+    private static final double UNLIKENESS_COST = 4;
+
+    /// A period of twice the length costs as much as being this many times e as unlike.
+    private static final double OCTAVE_COST = 0.6;
+
+    private static final double SWITCH_COST = 8;
+
+    /// Cost of a change of pitch, in nats per octave and frame.
+    private static final double JUMP_COST_PER_OCTAVE = 26;
+
+    /// A pitch is expected where the median of the surely heard ones around it lies; one that is an
+    /// octave or more away costs this many nats a frame.
+    private static final double CONTEXT_COST = 3;
+
+    private static final double CONTEXT_SECONDS = 0.3;
+
+    /// A period is measured at its first multiple of at least this length.
+    private static final double MEASURED_SECONDS = 0.009;
+
+    /// How far off a candidate may be, samples at the rate at which it is measured; and how far off
+    /// a multiple of a period that was measured once.
+    private static final int ROUGH_SAMPLES = 6;
+
+    private static final int FINE_SAMPLES = 5;
+
+    /// Candidates are looked for every so many frames.
+    private static final int STRIDE = 2;
+
+    private static final double MOST_GLIDE_CENTS = 300;
+
+    /// Candidates are found, and periods measured, on sound in which the high harmonics have their
+    /// say.
+    private static final float HEARD_SHARPNESS = 0.5f;
+
+    private static final float MEASURED_SHARPNESS = 0.9f;
+
+    private static final double SURELY_VOICED = 0.08;
+    private static final double SURELY_UNVOICED = 0.5;
+
+    private final int rateHertz;
+
+    /// @param sampleRateHertz of the samples, 16 kHz being enough
+    PitchTracker(int sampleRateHertz) {
+        this.rateHertz = sampleRateHertz;
+    }
+
+    /// @param active whether anything sounds, by frame; elsewhere there is no pitch
+    PitchTrack track(float[] samples, boolean[] active, double hopSeconds) {
+        float[] fine = Resampler.quick(rateHertz, 2 * rateHertz).resample(samples);
+        int count = Math.ceilDiv(active.length, STRIDE);
+        double[][] hertz = new double[count][];
+        double[][] unlike = new double[count][];
+        float[] voicing = new float[active.length];
+        List<Range> ranges = ranges(samples, fine);
+        Candidates found = new Candidates();
+        for (int k = 0; k < count; k++) {
+            found.count = 0;
+            int frame = k * STRIDE;
+            if (active[frame]) {
+                ranges.forEach(range -> range.look(frame * hopSeconds, found));
+            }
+            hertz[k] = Arrays.copyOf(found.hertz, found.count);
+            unlike[k] = Arrays.copyOf(found.unlike, found.count);
+            voicing[frame] = voicing(Arrays.stream(unlike[k]).min().orElse(1));
+        }
+        for (int f = 1; f < voicing.length; f += STRIDE) {
+            float after = f + 1 < voicing.length ? voicing[f + 1] : voicing[f - 1];
+            voicing[f] = 0.5f * (voicing[f - 1] + after);
+        }
+        Ruler low = new Ruler(new SelfSimilarity(samples, rateHertz, MEASURED_SHARPNESS));
+        Ruler high = new Ruler(new SelfSimilarity(fine, 2 * rateHertz, MEASURED_SHARPNESS));
+        float[] path = bridged(bestPath(hertz, unlike, STRIDE * hopSeconds));
+        float[] measured = new float[active.length];
+        float[] unsure = new float[active.length];
+        for (int f = 0; f < measured.length; f++) {
+            float before = path[f / STRIDE];
+            float after = path[Math.min(path.length - 1, Math.ceilDiv(f, STRIDE))];
+            double rough = between(before, after);
+            measured[f] = Float.NaN;
+            if (active[f] && !Double.isNaN(rough)) {
+                Ruler ruler = rough < DULL_BELOW_HERTZ ? low : high;
+                ruler.attend(f * hopSeconds, rough);
+                boolean sure = !Float.isNaN(before) && !Float.isNaN(after);
+                if (sure || ruler.unlikeness(rough) < voicedBelow(rough)) {
+                    measured[f] = (float) ruler.measured(rough);
+                    unsure[f] = (float) ruler.unlikeness;
+                }
+            }
+        }
+        return new PitchTrack(hopSeconds, PitchSmoother.smooth(measured, unsure), voicing);
+    }
+
+    /// Twice as many samples as the harmonics need, so that their likeness can be told between
+    /// samples.
+    private List<Range> ranges(float[] samples, float[] fine) {
+        float[] coarse = Resampler.quick(rateHertz, rateHertz / 2).resample(samples);
+        float[] dull = Resampler.quick(rateHertz / 2, rateHertz).resample(coarse);
+        return List.of(
+                new Range(
+                        new SelfSimilarity(fine, 2 * rateHertz, HEARD_SHARPNESS),
+                        DULL_BELOW_HERTZ,
+                        HIGHEST_HERTZ),
+                new Range(
+                        new SelfSimilarity(dull, rateHertz, HEARD_SHARPNESS),
+                        LOWEST_HERTZ,
+                        DULL_BELOW_HERTZ));
+    }
+
+    private static float voicing(double unlike) {
+        return (float)
+                Math.clamp((SURELY_UNVOICED - unlike) / (SURELY_UNVOICED - SURELY_VOICED), 0, 1);
+    }
+
+    /// A voice that is heard just before and just after at the same pitch has not paused.
+    private static float[] bridged(float[] path) {
+        for (int k = 1; k < path.length - 1; k++) {
+            if (Float.isNaN(path[k]) && near(path[k - 1], path[k + 1])) {
+                path[k] = (float) Math.sqrt(path[k - 1] * path[k + 1]);
+            }
+        }
+        return path;
+    }
+
+    /// False if one of the two is not a number.
+    private static boolean near(double before, double after) {
+        return Math.abs(Pitch.centsBetween(before, after)) < MOST_GLIDE_CENTS;
+    }
+
+    private static double between(double before, double after) {
+        if (Double.isNaN(before) || Double.isNaN(after)) {
+            return Double.isNaN(before) ? after : before;
+        }
+        return near(before, after) ? Math.sqrt(before * after) : before;
+    }
+
+    private static int windowSamples(int rateHertz, int lag) {
+        return (int)
+                Math.max(SHORTEST_WINDOW_SECONDS * rateHertz, Math.round(WINDOW_PERIODS * lag));
+    }
+
+    /// Where the parabola through three neighbours has its lowest point.
+    private static double vertex(double before, double here, double after) {
+        double bend = before - 2 * here + after;
+        return bend <= 0 ? 0 : Math.clamp(0.5 * (before - after) / bend, -0.5, 0.5);
+    }
+
+    private static double voicedBelow(double hertz) {
+        return VOICED_BELOW * (1 + FORGIVEN_PER_SECOND / hertz);
+    }
+
+    /// In nats, against others only.
+    private static double cost(double hertz, double unlike) {
+        double octaves = Math.log(HIGHEST_HERTZ / hertz) / Math.log(2);
+        return UNLIKENESS_COST * (Math.log(unlike + LEAST_UNLIKE) + OCTAVE_COST * octaves);
+    }
+
+    /// Twice: the second time it is known what else is sung nearby.
+    private static float[] bestPath(double[][] hertz, double[][] unlike, double stepSeconds) {
+        double[] context = new double[hertz.length];
+        Arrays.fill(context, Double.NaN);
+        float[] first = bestPath(hertz, unlike, context);
+        int reach = (int) Math.round(CONTEXT_SECONDS / stepSeconds);
+        double[] near = new double[2 * reach + 1];
+        for (int f = 0; f < context.length; f++) {
+            int count = 0;
+            for (int g = Math.max(0, f - reach); g < Math.min(first.length, f + reach + 1); g++) {
+                if (unlikeAt(first[g], hertz[g], unlike[g]) < SURELY_VOICED) {
+                    near[count++] = first[g];
+                }
+            }
+            if (count > 0) {
+                Arrays.sort(near, 0, count);
+                context[f] = near[count / 2];
+            }
+        }
+        return bestPath(hertz, unlike, context);
+    }
+
+    private static double unlikeAt(float chosen, double[] hertz, double[] unlike) {
+        for (int c = 0; c < hertz.length; c++) {
+            if ((float) hertz[c] == chosen) {
+                return unlike[c];
+            }
+        }
+        return 1;
+    }
+
+    private static float[] bestPath(double[][] hertz, double[][] unlike, double[] context) {
+        double[][] cost = new double[hertz.length][];
+        for (int f = 0; f < cost.length; f++) {
+            int count = hertz[f].length;
+            cost[f] = new double[count + 1];
+            int best = 0;
+            for (int c = 0; c < count; c++) {
+                double away = Math.abs(Math.log(hertz[f][c] / context[f])) / Math.log(2);
+                double strange = Double.isNaN(away) ? 0 : CONTEXT_COST * Math.min(1, away);
+                cost[f][c] = cost(hertz[f][c], unlike[f][c]) + strange;
+                best = cost[f][c] < cost[f][best] ? c : best;
+            }
+            // No pitch, against the likeliest: whether a voice is heard does not hang on its
+            // octave.
+            cost[f][count] = count > 0 ? cost(hertz[f][best], voicedBelow(hertz[f][best])) : 0;
+        }
+        return new PitchPath(SWITCH_COST, JUMP_COST_PER_OCTAVE).cheapest(hertz, cost);
+    }
+
+    private static final class Candidates {
+        final double[] hertz = new double[MOST_CANDIDATES];
+        final double[] unlike = new double[MOST_CANDIDATES];
+        int count;
+
+        /// Keeps the likeliest.
+        void add(double newHertz, double newUnlike) {
+            int at = count;
+            if (count == MOST_CANDIDATES) {
+                at = 0;
+                for (int i = 1; i < count; i++) {
+                    at = cost(hertz[i], unlike[i]) > cost(hertz[at], unlike[at]) ? i : at;
+                }
+                if (cost(hertz[at], unlike[at]) <= cost(newHertz, newUnlike)) {
+                    return;
+                }
+            } else {
+                count++;
+            }
+            hertz[at] = newHertz;
+            unlike[at] = newUnlike;
+        }
+    }
+
+    /// Looks for periods between a shortest and a longest.
+    private static final class Range {
+        private final SelfSimilarity heard;
+        private final int shortest;
+        private final int longest;
+        private final double[] unlike;
+
+        Range(SelfSimilarity heard, double lowestHertz, double highestHertz) {
+            this.heard = heard;
+            this.shortest = (int) Math.floor(heard.rateHertz() / highestHertz);
+            this.longest = (int) Math.ceil(heard.rateHertz() / lowestHertz);
+            this.unlike = new double[longest + 2];
+        }
+
+        /// The periods at which the sound around a moment repeats itself.
+        void look(double seconds, Candidates found) {
+            int rate = heard.rateHertz();
+            heard.attend(seconds, longest + 1 + windowSamples(rate, longest + 1));
+            for (int lag = shortest - 1; lag <= longest + 1; lag++) {
+                unlike[lag] = heard.unlikeness(lag, windowSamples(rate, lag));
+            }
+            for (int lag = shortest; lag <= longest; lag++) {
+                double d = unlike[lag];
+                if (d < MOST_UNLIKE && d < unlike[lag - 1] && d <= unlike[lag + 1]) {
+                    double shift = vertex(unlike[lag - 1], d, unlike[lag + 1]);
+                    double depth = d - 0.25 * (unlike[lag - 1] - unlike[lag + 1]) * shift;
+                    found.add((double) rate / (lag + shift), Math.max(0, depth));
+                }
+            }
+        }
+    }
+
+    /// Measures a period that is roughly known.
+    private static final class Ruler {
+        private final SelfSimilarity heard;
+
+        /// Of what was measured last.
+        double unlikeness;
+
+        Ruler(SelfSimilarity heard) {
+            this.heard = heard;
+        }
+
+        void attend(double seconds, double roughHertz) {
+            double rate = heard.rateHertz();
+            double longest =
+                    rate / roughHertz + Math.max(rate / roughHertz, MEASURED_SECONDS * rate);
+            heard.attend(seconds, (int) longest + 2 * ROUGH_SAMPLES + window(rate / roughHertz));
+        }
+
+        /// How unlike itself a period later the sound is.
+        double unlikeness(double hertz) {
+            double period = heard.rateHertz() / hertz;
+            return heard.unlikeness((int) Math.round(period), window(period));
+        }
+
+        /// The pitch near one that is roughly known: first by its period, then by a multiple.
+        double measured(double roughHertz) {
+            double rate = heard.rateHertz();
+            double period = near(rate / roughHertz, 1);
+            int multiple = (int) Math.ceil(MEASURED_SECONDS * rate / period);
+            return rate / (multiple > 1 ? near(period, multiple) : period);
+        }
+
+        private int window(double period) {
+            return windowSamples(heard.rateHertz(), (int) Math.round(period));
+        }
+
+        private double near(double period, int multiple) {
+            int reach = multiple == 1 ? ROUGH_SAMPLES : FINE_SAMPLES;
+            int window = window(period);
+            int first = Math.max(2, (int) Math.round(multiple * period) - reach) - 1;
+            double[] around = new double[2 * reach + 3];
+            for (int i = 0; i < around.length; i++) {
+                around[i] = heard.unlikeness(first + i, window);
+            }
+            int best = 0;
+            for (int i = 1; i < around.length - 1; i++) {
+                boolean dip = around[i] < around[i - 1] && around[i] <= around[i + 1];
+                if (dip && (best == 0 || around[i] < around[best])) {
+                    best = i;
+                }
+            }
+            if (best == 0) {
+                unlikeness = 1;
+                return period;
+            }
+            unlikeness = around[best];
+            double shift = vertex(around[best - 1], around[best], around[best + 1]);
+            return (first + best + shift) / multiple;
+        }
+    }
+}
