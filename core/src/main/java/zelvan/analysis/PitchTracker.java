@@ -35,7 +35,7 @@ final class PitchTracker {
     private static final double SHORTEST_WINDOW_SECONDS = 0.014;
 
     /// As unlike as this, a voice is as likely as none.
-    private static final double VOICED_BELOW = 0.32;
+    private static final double VOICED_BELOW = 0.28;
 
     /// A mouth changes more from one period to the next if they are long: by how much more unlike
     /// they may be, for each second that the period lasts.
@@ -75,6 +75,9 @@ final class PitchTracker {
 
     /// Candidates are looked for every so many frames.
     private static final int STRIDE = 2;
+
+    /// Steps without pitch that are no pause.
+    private static final int MOST_BRIDGED = 2;
 
     private static final double MOST_GLIDE_CENTS = 300;
 
@@ -163,10 +166,16 @@ final class PitchTracker {
 
     /// A voice that is heard just before and just after at the same pitch has not paused.
     private static float[] bridged(float[] path) {
-        for (int k = 1; k < path.length - 1; k++) {
-            if (Float.isNaN(path[k]) && near(path[k - 1], path[k + 1])) {
-                path[k] = (float) Math.sqrt(path[k - 1] * path[k + 1]);
+        int last = -1;
+        for (int k = 0; k < path.length; k++) {
+            if (Float.isNaN(path[k])) {
+                continue;
             }
+            int gap = k - last - 1;
+            if (last >= 0 && gap > 0 && gap <= MOST_BRIDGED && near(path[last], path[k])) {
+                Arrays.fill(path, last + 1, k, (float) Math.sqrt(path[last] * path[k]));
+            }
+            last = k;
         }
         return path;
     }

@@ -11,6 +11,7 @@ import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.MatchedPitch;
+import zelvan.tuning.NoteEdit;
 import zelvan.tuning.PitchMapper;
 import zelvan.tuning.TuningResult;
 import zelvan.tuning.TuningSettings;
@@ -34,6 +35,7 @@ final class PitchChain {
             TuningSettings stack,
             TuningDeparture voice,
             List<PhraseDeparture> departures,
+            List<NoteEdit> notes,
             List<TimeSpan> fences) {}
 
     private final Memo<Pair, MatchedPitch> matching = new Memo<>();
@@ -51,6 +53,7 @@ final class PitchChain {
                         stack,
                         voice.tuning(),
                         voice.phrases(),
+                        voice.notes(),
                         voice.pitchFences());
         return mapping.get(key, () -> mapped(voice, key));
     }
@@ -67,7 +70,12 @@ final class PitchChain {
                                         pair.matched,
                                         pair.inGuide::sourceSecondsAt));
         TuningResult result =
-                PitchMapper.map(beside, key.harmony, t -> voice.tuningAt(t, key.stack), key.fences);
+                PitchMapper.map(
+                        beside,
+                        key.harmony,
+                        t -> voice.tuningAt(t, key.stack),
+                        key.notes,
+                        key.fences);
         return new DerivedVoice.Pitched(
                 Optional.of(beside), result, new PitchMeter(key.phrases).measure(beside, result));
     }

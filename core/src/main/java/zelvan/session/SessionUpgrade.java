@@ -14,6 +14,12 @@ final class SessionUpgrade {
         if (version <= 2) {
             fromTwo(document.path("session"));
         }
+        if (version <= 3) {
+            for (JsonNode voice : document.path("session").path("voices")) {
+                // Version 4 knows what is wanted of single notes.
+                object(voice).putArray("notes");
+            }
+        }
         return document;
     }
 

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import zelvan.analysis.OctaveShift;
 import zelvan.tuning.Harmony;
+import zelvan.tuning.NoteEdit;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
@@ -134,6 +135,68 @@ public sealed interface TuningEdit extends Edit {
                         changed.changing(
                                 place.voiceId,
                                 v -> v.hearing(new OctaveShift(place.span, octaves)));
+            }
+            return changed;
+        }
+    }
+
+    /// What is wanted of single notes, in one or several voices.
+    ///
+    /// @param what says it in a word
+    /// @param gesture the same for all steps of one drag
+    record SetNotes(List<Of> places, String what, long gesture) implements TuningEdit {
+        /// @param notes what takes the place of all that was said of where they lie
+        public record Of(String voiceId, List<NoteEdit> notes) {
+            public Of {
+                notes = List.copyOf(notes);
+            }
+        }
+
+        public SetNotes {
+            places = List.copyOf(places);
+        }
+
+        @Override
+        public String title() {
+            return "Note: " + what;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            Session changed = session;
+            for (Of place : places) {
+                changed = changed.changing(place.voiceId, v -> v.withNotes(place.notes));
+            }
+            return changed;
+        }
+
+        @Override
+        public boolean continues(Edit before) {
+            return before instanceof SetNotes other
+                    && other.gesture == gesture
+                    && other.what.equals(what);
+        }
+    }
+
+    /// Notes become again what the settings make of them.
+    record GiveBackNotes(List<Of> places) implements TuningEdit {
+        /// @param span in the voice's time
+        public record Of(String voiceId, TimeSpan span) {}
+
+        public GiveBackNotes {
+            places = List.copyOf(places);
+        }
+
+        @Override
+        public String title() {
+            return "Note: given back";
+        }
+
+        @Override
+        public Session apply(Session session) {
+            Session changed = session;
+            for (Of place : places) {
+                changed = changed.changing(place.voiceId, v -> v.withoutNotes(place.span));
             }
             return changed;
         }

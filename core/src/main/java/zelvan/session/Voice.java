@@ -10,6 +10,7 @@ import zelvan.align.Marks;
 import zelvan.analysis.OctaveShift;
 import zelvan.timing.Fence;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.NoteEdit;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
@@ -27,6 +28,7 @@ import zelvan.units.TimeSpan;
 ///   that follows, with moments of the guide as recorded; of the guide, with moments of the song
 /// @param marks what the user makes of the landmarks found in it
 /// @param octaves where its pitch was heard in the wrong octave, in order
+/// @param notes what is wanted of single notes, in order; they do not overlap
 /// @param protections in order
 /// @param strip how it is heard
 public record Voice(
@@ -41,6 +43,7 @@ public record Voice(
         List<Anchor> anchors,
         Marks marks,
         List<OctaveShift> octaves,
+        List<NoteEdit> notes,
         List<Protection> protections,
         Strip strip) {
     private static final double SAME_ANCHOR_SECONDS = 0.02;
@@ -49,6 +52,7 @@ public record Voice(
         phrases = List.copyOf(phrases);
         anchors = List.copyOf(anchors);
         octaves = List.copyOf(octaves);
+        notes = List.copyOf(notes);
         protections = List.copyOf(protections);
     }
 
@@ -66,6 +70,7 @@ public record Voice(
                 List.of(),
                 List.of(),
                 Marks.NONE,
+                List.of(),
                 List.of(),
                 List.of(),
                 Strip.PLAIN);
@@ -120,6 +125,7 @@ public record Voice(
         private List<Anchor> anchors;
         private Marks marks;
         private List<OctaveShift> octaves;
+        private List<NoteEdit> notes;
         private List<Protection> protections;
         private Strip strip;
 
@@ -133,6 +139,7 @@ public record Voice(
             anchors = voice.anchors;
             marks = voice.marks;
             octaves = voice.octaves;
+            notes = voice.notes;
             protections = voice.protections;
             strip = voice.strip;
         }
@@ -153,6 +160,7 @@ public record Voice(
                 c.anchors,
                 c.marks,
                 c.octaves,
+                c.notes,
                 c.protections,
                 c.strip);
     }
@@ -247,6 +255,28 @@ public record Voice(
         untouched.forEach(span -> all.add(new OctaveShift(span, shift.octaves())));
         all.sort(Comparator.comparingDouble(o -> o.span().startSeconds()));
         return copy(c -> c.octaves = all);
+    }
+
+    /// Says what is wanted of notes; what was said of those that they overlap gives way.
+    public Voice withNotes(List<NoteEdit> edits) {
+        List<NoteEdit> all = new ArrayList<>(notes);
+        all.removeIf(n -> edits.stream().anyMatch(e -> e.span().overlaps(n.span())));
+        all.addAll(edits);
+        all.sort(Comparator.comparingDouble(n -> n.span().startSeconds()));
+        return copy(c -> c.notes = all);
+    }
+
+    /// Forgets what was said of the notes in a stretch.
+    public Voice withoutNotes(TimeSpan span) {
+        return copy(c -> c.notes = notes.stream().filter(n -> !n.span().overlaps(span)).toList());
+    }
+
+    /// What was said of exactly this note; as it is if nothing was.
+    public NoteEdit note(TimeSpan span) {
+        return notes.stream()
+                .filter(n -> n.span().equals(span))
+                .findFirst()
+                .orElse(NoteEdit.of(span));
     }
 
     /// Sets an anchor; one that is set at the same moment of the voice or of the guide gives way,

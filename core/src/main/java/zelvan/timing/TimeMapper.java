@@ -65,7 +65,7 @@ public final class TimeMapper {
     private static final double LEFT_OUT_SECONDS = 0.015;
 
     /// The map passes every knot at most this far away; what is held, exactly.
-    private static final double BEND_SECONDS = 1e-4;
+    private static final double BEND_SECONDS = 8e-5;
 
     /// What is sung alone stays in its place if it keeps this much, and half, of the gaps beside
     /// it.

@@ -47,21 +47,25 @@ public final class PitchMapper {
     private final MatchedPitch pitch;
     private final Harmony harmony;
     private final DoubleFunction<TuningSettings> settingsAt;
+    private final List<NoteEdit> edits;
     private final List<TimeSpan> protectedSpans;
     private final double[] target;
     private final double[] mean;
     private final double[] detail;
 
     /// @param settingsAt the settings in force at a moment of the guide as recorded, in seconds
+    /// @param edits what the user wants of single notes
     /// @param protectedSpans stretches of the voice whose pitch must not change
     private PitchMapper(
             MatchedPitch pitch,
             Harmony harmony,
             DoubleFunction<TuningSettings> settingsAt,
+            List<NoteEdit> edits,
             List<TimeSpan> protectedSpans) {
         this.pitch = pitch;
         this.harmony = harmony;
         this.settingsAt = settingsAt;
+        this.edits = edits;
         this.protectedSpans = protectedSpans;
         target = filled();
         mean = filled();
@@ -75,13 +79,15 @@ public final class PitchMapper {
     }
 
     /// @param settingsAt the settings in force at a moment of the guide as recorded, in seconds
+    /// @param edits what the user wants of single notes
     /// @param protectedSpans stretches of the voice whose pitch must not change
     public static TuningResult map(
             MatchedPitch pitch,
             Harmony harmony,
             DoubleFunction<TuningSettings> settingsAt,
+            List<NoteEdit> edits,
             List<TimeSpan> protectedSpans) {
-        return new PitchMapper(pitch, harmony, settingsAt, protectedSpans).result();
+        return new PitchMapper(pitch, harmony, settingsAt, edits, protectedSpans).result();
     }
 
     /// Frames from..to that are voiced without a break.
@@ -89,7 +95,7 @@ public final class PitchMapper {
 
     private TuningResult result() {
         List<Run> runs = runs();
-        List<Note> notes = pitch.voice().notes();
+        List<Note> notes = NoteEdit.applied(pitch.voice().notes(), edits, pitch.voice().pitch());
         int next = 0;
         for (Run run : runs) {
             List<Run> inside = new ArrayList<>();
@@ -111,7 +117,8 @@ public final class PitchMapper {
             }
         }
         double[] moves = moves(runs);
-        return new TuningResult(map(runs, moves), floats(target), floats(offsets()), after(moves));
+        return new TuningResult(
+                map(runs, moves), floats(target), floats(offsets()), after(moves), notes);
     }
 
     private static int frame(double seconds) {
@@ -167,7 +174,7 @@ public final class PitchMapper {
 
     /// The mean of the middle half: what a scoop or the beginning of a glide does at its ends, does
     /// not count.
-    private static double middle(double[] values) {
+    static double middle(double[] values) {
         double[] sorted = values.clone();
         Arrays.sort(sorted);
         int from = sorted.length / 4;
@@ -283,6 +290,10 @@ public final class PitchMapper {
                     moves[run.from + i] = -settings.moveCents(counted);
                 }
             }
+        }
+        NoteShaper shaper = new NoteShaper(pitch, target, moves);
+        for (Run run : runs) {
+            edits.forEach(edit -> shaper.shape(edit, run.from, run.to));
         }
         for (TimeSpan span : protectedSpans) {
             spare(span, moves);

@@ -7,14 +7,18 @@ import java.util.Optional;
 /// @param classes one bit for each, the lowest is C
 public record ToneSet(int classes) {
     static final int CLASSES = 12;
-    private static final int ALL = (1 << CLASSES) - 1;
+    private static final int EVERY_BIT = (1 << CLASSES) - 1;
+
+    /// All half tones.
+    public static final ToneSet ALL = new ToneSet(EVERY_BIT);
+
     private static final String[] NAMES = {
         "C", "C♯", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B"
     };
     private static final String LETTERS = "C D EF G A B";
 
     public ToneSet {
-        if ((classes & ALL) != classes || classes == 0) {
+        if ((classes & EVERY_BIT) != classes || classes == 0) {
             throw new IllegalArgumentException("at least one of twelve bits, was " + classes);
         }
     }
@@ -42,7 +46,7 @@ public record ToneSet(int classes) {
 
     ToneSet transposed(int halfTones) {
         int up = Math.floorMod(halfTones, CLASSES);
-        return new ToneSet((classes << up | classes >> (CLASSES - up)) & ALL);
+        return new ToneSet((classes << up | classes >> (CLASSES - up)) & EVERY_BIT);
     }
 
     /// @param pitchClass 0 is C; any octave of it

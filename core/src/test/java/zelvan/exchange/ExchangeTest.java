@@ -180,7 +180,8 @@ class ExchangeTest {
         return new PitchMeter(Takes.LEAD.analysis().phrases())
                 .measure(
                         matched,
-                        PitchMapper.map(matched, Harmony.UNKNOWN, t -> settings, List.of()));
+                        PitchMapper.map(
+                                matched, Harmony.UNKNOWN, t -> settings, List.of(), List.of()));
     }
 
     @Test

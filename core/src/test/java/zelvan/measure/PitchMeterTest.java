@@ -29,7 +29,8 @@ class PitchMeterTest {
         VoiceAnalysis voice = Tracks.voice(5, PitchMeterTest::sung);
         MatchedPitch matched =
                 MatchedPitch.of(voice, Tracks.pitch(5, t -> 0), Alignment.NONE, t -> t);
-        TuningResult result = PitchMapper.map(matched, Harmony.UNKNOWN, t -> settings, List.of());
+        TuningResult result =
+                PitchMapper.map(matched, Harmony.UNKNOWN, t -> settings, List.of(), List.of());
         return new PitchMeter(PHRASES).measure(matched, result);
     }
 

@@ -20,6 +20,7 @@ import zelvan.timing.TimingSettings;
 import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
+import zelvan.tuning.NoteEdit;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Grid;
@@ -173,6 +174,22 @@ class SessionFileTest {
         SessionFile.write(file, session());
         assertThat(SessionFile.newerAutosave(file)).isEmpty();
         assertThat(folder).isDirectoryNotContaining(p -> p.toString().endsWith(".part"));
+    }
+
+    @Test
+    void whatIsWantedOfNotesComesBackAndAnOlderFileHasNone() throws Exception {
+        Path file = folder.resolve("song.zelvan");
+        NoteEdit note = NoteEdit.of(new TimeSpan(1, 2)).withAim(-350).withVibrato(0.5);
+        Session plain = HistoryTest.session();
+        Session session =
+                plain.changing(plain.voices().getLast().id(), v -> v.withNotes(List.of(note)));
+        SessionFile.write(file, session);
+        assertThat(SessionFile.read(file).voices().getLast().notes()).containsExactly(note);
+        JsonNode tree = JsonMapper.shared().readTree(Files.readString(file));
+        ((ObjectNode) tree).put("version", 3);
+        tree.path("session").path("voices").forEach(v -> ((ObjectNode) v).remove("notes"));
+        Files.writeString(file, tree.toString());
+        assertThat(SessionFile.read(file).voices().getLast().notes()).isEmpty();
     }
 
     /// The second version knew nothing of pitch.

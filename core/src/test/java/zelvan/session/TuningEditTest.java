@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import zelvan.analysis.OctaveShift;
+import zelvan.tuning.NoteEdit;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
@@ -66,5 +67,37 @@ class TuningEditTest {
                 .containsExactly(new OctaveShift(new TimeSpan(4, 5), -1));
         assertThat(voice(shifted(session, 2, 3, 1)).octaves().getFirst())
                 .isEqualTo(new OctaveShift(new TimeSpan(2, 3), 2));
+    }
+
+    private static Session noted(Session session, NoteEdit... notes) {
+        return new TuningEdit.SetNotes(
+                        List.of(new TuningEdit.SetNotes.Of("v", List.of(notes))), "moved", 1)
+                .apply(session);
+    }
+
+    @Test
+    void whatIsSaidOfANoteReplacesWhatItOverlapsAndIsGivenBack() {
+        TimeSpan whole = new TimeSpan(2, 4);
+        NoteEdit first = NoteEdit.of(new TimeSpan(2, 3)).withAim(100);
+        NoteEdit second = NoteEdit.of(new TimeSpan(3, 4)).withVibrato(0);
+        Session session = noted(HistoryTest.session(), NoteEdit.of(whole).withWander(0.5));
+        assertThat(voice(session).note(whole).wander()).isEqualTo(0.5);
+        session = noted(session, first, second);
+        assertThat(voice(session).notes()).containsExactly(first, second);
+        session =
+                new TuningEdit.GiveBackNotes(
+                                List.of(new TuningEdit.GiveBackNotes.Of("v", first.span())))
+                        .apply(session);
+        assertThat(voice(session).notes()).containsExactly(second);
+        assertThat(voice(session).note(whole)).isEqualTo(NoteEdit.of(whole));
+    }
+
+    @Test
+    void stepsOfOneDragAreOneStepOfTheHistory() {
+        List<TuningEdit.SetNotes.Of> none = List.of();
+        TuningEdit drag = new TuningEdit.SetNotes(none, "moved", 1);
+        assertThat(drag.continues(new TuningEdit.SetNotes(none, "moved", 1))).isTrue();
+        assertThat(drag.continues(new TuningEdit.SetNotes(none, "moved", 2))).isFalse();
+        assertThat(drag.continues(new TuningEdit.SetNotes(none, "vibrato", 1))).isFalse();
     }
 }

@@ -39,7 +39,7 @@ class PitchMapperTest {
         MatchedPitch matched =
                 MatchedPitch.of(
                         sung, Tracks.pitch(SECONDS, guide), Alignment.NONE, seconds -> seconds);
-        return PitchMapper.map(matched, harmony, t -> settings, fences);
+        return PitchMapper.map(matched, harmony, t -> settings, List.of(), fences);
     }
 
     @Test

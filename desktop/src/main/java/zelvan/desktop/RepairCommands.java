@@ -50,7 +50,7 @@ final class RepairCommands {
                         }),
                 command(
                         "delete",
-                        "Take the bead or the protection away",
+                        "Take the bead or the protection away, give the note back",
                         "DELETE",
                         repairs::delete),
                 command(
@@ -68,6 +68,13 @@ final class RepairCommands {
                         "Pitch heard an octave too high here",
                         "Alt+Shift+DOWN",
                         () -> model.tunings().heardIn(-1)),
+                command("note-up", "Note 5 cents higher", "Alt+UP", () -> model.notes().nudge(5)),
+                command(
+                        "note-down",
+                        "Note 5 cents lower",
+                        "Alt+DOWN",
+                        () -> model.notes().nudge(-5)),
+                command("join", "Join the note with the next", "J", () -> model.notes().join()),
                 command(
                         "protect-kind",
                         "Protect timing, pitch or both",

@@ -1,9 +1,13 @@
 package zelvan.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
 import javafx.event.ActionEvent;
+import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
@@ -18,9 +22,11 @@ import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Lens;
+import zelvan.desktop.model.Selection;
 import zelvan.dsp.Percentile;
 import zelvan.render.VoiceSource;
 import zelvan.units.Pitch;
+import zelvan.units.TimeSpan;
 
 /// Pitch in the window: its settings, its lens, and what it sounds like.
 class PitchLensTest extends CloseUpTestBase {
@@ -94,5 +100,105 @@ class PitchLensTest extends CloseUpTestBase {
         double before = derived(RIGHT).analysis().orElseThrow().pitch().hertzAt(middle);
         assertThat(Pitch.centsBetween(before, up)).isBetween(1199.0, 1201.0);
         WaitForAsyncUtils.waitForFxEvents();
+    }
+
+    private Note noteInSight() {
+        return derived(RIGHT).pitched().result().notes().stream()
+                .filter(n -> n.span().seconds() > 0.35)
+                .filter(n -> {
+                    double at = derived(RIGHT).timing().map().outputSecondsAt(middle(n));
+                    return at > 24.2 && at < 26.8;
+                })
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static double middle(Note note) {
+        return note.span().middleSeconds();
+    }
+
+    private double moved(Note note) {
+        return derived(RIGHT).pitched().result().map().centsAt(middle(note));
+    }
+
+    /// Clicks down along the lens where the note is, until it has the focus.
+    private double clickOn(FxRobot robot, Node lens, Note note) {
+        double at = derived(RIGHT).timing().map().outputSecondsAt(middle(note));
+        double x = model.viewport().get().x(at, lens.getBoundsInLocal().getWidth());
+        for (double y = 40; y < lens.getBoundsInLocal().getHeight(); y += 6) {
+            robot.clickOn(lens.localToScreen(x, y));
+            if (model.focus().get() instanceof Focus.OnNote(String id, TimeSpan span)
+                    && id.equals(voice(RIGHT).id())
+                    && span.equals(note.span())) {
+                return y;
+            }
+        }
+        throw new AssertionError("the note is not to be found");
+    }
+
+    @Test
+    void aNoteIsDraggedToAnotherToneNudgedFlattenedAndGivenBack(FxRobot robot) {
+        openDoubles(robot, 24, 27);
+        robot.interact(() -> closeUp.requestFocus());
+        robot.type(KeyCode.DIGIT2);
+        Node lens = robot.lookup("#pitch-lens").query();
+        Note note = noteInSight();
+        double y = clickOn(robot, lens, note);
+        double at = derived(RIGHT).timing().map().outputSecondsAt(middle(note));
+        double x = model.viewport().get().x(at, lens.getBoundsInLocal().getWidth());
+        double before = derived(RIGHT).analysis().orElseThrow().pitch().hertzAt(middle(note));
+        robot.drag(lens.localToScreen(x, y)).dropTo(lens.localToScreen(x, y - 90));
+        waitUntilDerived();
+        double cents = voice(RIGHT).note(note.span()).aimCents().orElseThrow();
+        assertThat(cents).isGreaterThan(Pitch.centsBetween(Pitch.A4_HERTZ, before) + 50);
+        assertThat(cents / 100).isCloseTo(Math.rint(cents / 100), within(1e-6));
+        double heard = sounding(RIGHT).hertzAt(at);
+        assertThat(Pitch.centsBetween(before, heard)).isCloseTo(moved(note), within(25.0));
+
+        robot.press(KeyCode.ALT).type(KeyCode.UP).release(KeyCode.ALT);
+        waitUntilDerived();
+        assertThat(voice(RIGHT).note(note.span()).aimCents().orElseThrow())
+                .isCloseTo(cents + 5, within(1e-6));
+
+        set(robot, "#note-vibrato-field", "0");
+        assertThat(voice(RIGHT).note(note.span()).vibrato()).isZero();
+        robot.interact(() -> robot.lookup("#note-split").queryButton().fire());
+        waitUntilDerived();
+        assertThat(voice(RIGHT).notes()).hasSize(2);
+        robot.interact(() -> {
+            robot.lookup("#give-back-note").queryButton().fire();
+            model.undo();
+            model.undo();
+            model.undo();
+            model.undo();
+        });
+        waitUntilDerived();
+        assertThat(voice(RIGHT).note(note.span()).aimCents()).isPresent();
+        robot.interact(model::undo);
+        waitUntilDerived();
+        assertThat(voice(RIGHT).notes()).isEmpty();
+        assertThat(moved(note)).isZero();
+    }
+
+    @Test
+    void theSameNoteOfTwoVoicesIsMovedAsOne(FxRobot robot) {
+        openDoubles(robot, 24, 27);
+        Note note = noteInSight();
+        robot.interact(() -> {
+            model.select(
+                    new Selection(
+                            Optional.empty(),
+                            List.of(voice(RIGHT).id(), voice(LEFT).id()),
+                            Optional.empty()));
+            closeUp.requestFocus();
+            model.focus().set(new Focus.OnNote(voice(RIGHT).id(), note.span()));
+        });
+        robot.press(KeyCode.ALT).type(KeyCode.DOWN).release(KeyCode.ALT);
+        waitUntilDerived();
+        assertThat(voice(RIGHT).notes()).hasSize(1);
+        assertThat(voice(LEFT).notes()).hasSize(1);
+        assertThat(moved(note)).isCloseTo(-5, within(6.0));
+        robot.interact(model::undo);
+        assertThat(voice(LEFT).notes()).isEmpty();
     }
 }

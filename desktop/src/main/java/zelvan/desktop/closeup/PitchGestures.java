@@ -13,8 +13,9 @@ import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Selection;
 import zelvan.desktop.model.Viewport;
 
-/// Mouse in the Pitch lens. A note: click to choose it. Anywhere: click to play from there. The
-/// time axis: drag to scrub. Wheel to zoom, with shift to move along.
+/// Mouse in the Pitch lens. A note: click to choose it, drag it to another tone (with Alt: to any
+/// pitch), click twice to divide it there. Anywhere: click to play from there. The time axis: drag
+/// to scrub. Wheel to zoom, with shift to move along.
 final class PitchGestures {
     private static final double REACH_PIXELS = 9;
 
@@ -23,6 +24,7 @@ final class PitchGestures {
     private final DoubleSupplier locked;
     private final BooleanSupplier fan;
     private boolean scrubbing;
+    private Optional<NoteDrag> drag = Optional.empty();
 
     PitchGestures(
             AppModel model, PaintedRegion region, DoubleSupplier locked, BooleanSupplier fan) {
@@ -45,15 +47,34 @@ final class PitchGestures {
         region.requestFocus();
         scrubbing = event.getY() < Lane.RULER_HEIGHT;
         if (event.getButton() == MouseButton.PRIMARY && !scrubbing) {
-            model.focus().set(noteAt(event).orElse(Focus.NOTHING));
+            Optional<Focus.OnNote> note = noteAt(event);
+            model.focus().set(note.map(Focus.class::cast).orElse(Focus.NOTHING));
+            drag = note.map(n -> new NoteDrag(model, picture().scale(), event.getY()));
+            if (event.getClickCount() == 2) {
+                note.ifPresent(n -> split(n, event.getX()));
+            }
             region.repaint();
         }
     }
 
-    private Optional<Focus> noteAt(MouseEvent event) {
-        PitchPainter.Picture picture =
-                PitchPainter.picture(
-                        model, region.getHeight(), locked.getAsDouble(), fan.getAsBoolean());
+    private PitchPainter.Picture picture() {
+        return PitchPainter.picture(
+                model, region.getHeight(), locked.getAsDouble(), fan.getAsBoolean());
+    }
+
+    private void split(Focus.OnNote note, double x) {
+        picture().voices().stream()
+                .map(PitchLine::lane)
+                .filter(lane -> lane.voice().id().equals(note.voiceId()))
+                .findFirst()
+                .ifPresent(lane -> {
+                    double source = lane.source(locked.getAsDouble()).applyAsDouble(secondsAt(x));
+                    model.notes().split(note.voiceId(), note.span(), source);
+                });
+    }
+
+    private Optional<Focus.OnNote> noteAt(MouseEvent event) {
+        PitchPainter.Picture picture = picture();
         double seconds = secondsAt(event.getX());
         for (PitchLine line : picture.voices()) {
             double cents = picture.scale().centsAt(event.getY() + line.lift());
@@ -62,7 +83,9 @@ final class PitchGestures {
             if (note.isPresent()) {
                 String id = line.lane().voice().id();
                 Selection now = model.selection().get();
-                model.select(new Selection(Optional.empty(), List.of(id), now.phrase()));
+                if (!now.has(id)) {
+                    model.select(new Selection(Optional.empty(), List.of(id), now.phrase()));
+                }
                 return Optional.of(new Focus.OnNote(id, note.get().span()));
             }
         }
@@ -72,11 +95,14 @@ final class PitchGestures {
     private void dragged(MouseEvent event) {
         if (scrubbing) {
             model.playback().player().scrub(Math.max(0, secondsAt(event.getX())));
+        } else if (!event.isStillSincePress()) {
+            drag.ifPresent(d -> d.to(event.getY(), !event.isAltDown()));
         }
     }
 
     private void released(MouseEvent event) {
         model.playback().player().endScrub();
+        drag = Optional.empty();
         if (event.getButton() == MouseButton.PRIMARY && event.isStillSincePress()) {
             model.playback().seek(Math.max(0, secondsAt(event.getX())));
         }

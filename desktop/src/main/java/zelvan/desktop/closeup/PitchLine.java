@@ -90,10 +90,15 @@ record PitchLine(Lane lane, TuningSettings settings, double locked, double lift)
         return low;
     }
 
+    /// As found, or as the user says.
+    private List<Note> notes() {
+        return lane.made().pitched().matched().isPresent() ? tuned().notes() : voice().notes();
+    }
+
     List<Rail> rails() {
         List<Rail> rails = new ArrayList<>();
         DoubleUnaryOperator shown = shown();
-        for (Note note : voice().notes()) {
+        for (Note note : notes()) {
             double moved = locked * tuned().map().centsAt(note.span().middleSeconds());
             rails.add(
                     new Rail(

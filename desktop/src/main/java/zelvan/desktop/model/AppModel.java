@@ -38,6 +38,7 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<List<Combing>> combing = new SimpleObjectProperty<>(List.of());
     private final Repairs repairs = new Repairs(this);
     private final Tunings tunings = new Tunings(this);
+    private final NoteWork notes = new NoteWork(this);
     private final ObjectProperty<Lens> lens = new SimpleObjectProperty<>(Lens.TIME);
     private final Protections protections = new Protections(this);
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
@@ -91,6 +92,11 @@ public final class AppModel implements AutoCloseable {
     /// What can be done by hand about pitch.
     public Tunings tunings() {
         return tunings;
+    }
+
+    /// What can be done to single notes.
+    public NoteWork notes() {
+        return notes;
     }
 
     /// What the close-up shows of the viewport.

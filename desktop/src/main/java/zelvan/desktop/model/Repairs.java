@@ -259,7 +259,7 @@ public final class Repairs {
         switch (model.focus().get()) {
             case Focus.OnBead bead -> deleteBead(bead);
             case Focus.OnProtection p -> model.protections().lift(p.voiceId(), p.protection());
-            case Focus.OnNote ignored -> model.focus().set(Focus.NOTHING);
+            case Focus.OnNote ignored -> model.notes().giveBack();
             case Focus.OnRange ignored -> model.focus().set(Focus.NOTHING);
             case Focus.Nothing ignored -> {}
         }

@@ -33,6 +33,7 @@ public final class SettingsView {
     private final Node figures = figures();
     private final TimingPart timing;
     private final TuningPart tuning;
+    private final NotePart note;
     private final GuidePart guide;
     private final ProtectionPart protection;
     private final VoicePart voice;
@@ -43,6 +44,7 @@ public final class SettingsView {
         this.model = model;
         timing = new TimingPart(model);
         tuning = new TuningPart(model);
+        note = new NotePart(model);
         guide = new GuidePart(model);
         protection = new ProtectionPart(model);
         voice = new VoicePart(model);
@@ -80,7 +82,7 @@ public final class SettingsView {
     /// What the lens shows comes first.
     private void arrange(Lens lens) {
         List<Node> time = List.of(timing.node(), figures);
-        List<Node> pitch = List.of(tuning.node());
+        List<Node> pitch = List.of(note.node(), tuning.node());
         List<Node> all = new ArrayList<>(head);
         all.addAll(lens == Lens.PITCH ? pitch : time);
         all.addAll(lens == Lens.PITCH ? time : pitch);
@@ -151,6 +153,7 @@ public final class SettingsView {
         guide.refresh();
         timing.refresh();
         tuning.refresh();
+        note.refresh();
         voice.refresh();
     }
 

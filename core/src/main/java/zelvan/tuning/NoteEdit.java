@@ -1,0 +1,110 @@
+package zelvan.tuning;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import zelvan.analysis.Note;
+import zelvan.analysis.PitchTrack;
+import zelvan.dsp.Percentile;
+import zelvan.units.TimeSpan;
+
+/// A note as the user says it is, and what is to become of it. It departs from what the settings
+/// make of it.
+///
+/// @param span from when to when, in the voice's time
+/// @param aimCents the pitch that its middle is put on, cents above A4; empty if it is drawn to
+///   what the settings say
+/// @param intonation how much of its offset from that is taken away, 0 to 1; empty if that is for
+///   the settings to say
+/// @param wander how much of its slow movement stays, 0 (none) to 2 (twice as much)
+/// @param vibrato how much of its vibrato stays, 0 (none) to 2 (twice as much)
+public record NoteEdit(
+        TimeSpan span,
+        Optional<Double> aimCents,
+        Optional<Double> intonation,
+        double wander,
+        double vibrato) {
+    public static final double MOST = 2;
+
+    /// What is left of a note must be as long as this to be one.
+    private static final double SHORTEST_NOTE_SECONDS = 0.04;
+
+    public NoteEdit {
+        check("intonation", intonation.orElse(0.0), 1);
+        check("wander", wander, MOST);
+        check("vibrato", vibrato, MOST);
+    }
+
+    private static void check(String name, double value, double most) {
+        if (!(value >= 0 && value <= most)) {
+            throw new IllegalArgumentException(name + " must be 0 to " + most + ", was " + value);
+        }
+    }
+
+    /// A note as it is.
+    public static NoteEdit of(TimeSpan span) {
+        return new NoteEdit(span, Optional.empty(), Optional.empty(), 1, 1);
+    }
+
+    public NoteEdit withAim(double cents) {
+        return new NoteEdit(span, Optional.of(cents), intonation, wander, vibrato);
+    }
+
+    public NoteEdit withIntonation(double value) {
+        return new NoteEdit(span, Optional.empty(), Optional.of(value), wander, vibrato);
+    }
+
+    public NoteEdit withWander(double value) {
+        return new NoteEdit(span, aimCents, intonation, value, vibrato);
+    }
+
+    public NoteEdit withVibrato(double value) {
+        return new NoteEdit(span, aimCents, intonation, wander, value);
+    }
+
+    public NoteEdit withSpan(TimeSpan value) {
+        return new NoteEdit(value, aimCents, intonation, wander, vibrato);
+    }
+
+    /// The notes that were found, with those that the user speaks of in their place.
+    ///
+    /// @param found in order
+    /// @param edits that do not overlap
+    static List<Note> applied(List<Note> found, List<NoteEdit> edits, PitchTrack pitch) {
+        if (edits.isEmpty()) {
+            return found;
+        }
+        List<Note> notes = new ArrayList<>();
+        for (Note note : found) {
+            List<TimeSpan> left = List.of(note.span());
+            for (NoteEdit edit : edits) {
+                left = left.stream().flatMap(s -> s.without(edit.span).stream()).toList();
+            }
+            if (left.equals(List.of(note.span()))) {
+                notes.add(note);
+            } else {
+                left.stream()
+                        .filter(s -> s.seconds() >= SHORTEST_NOTE_SECONDS)
+                        .forEach(s -> notes.add(new Note(s, note.hertz())));
+            }
+        }
+        edits.forEach(edit -> notes.add(new Note(edit.span, medianHertz(pitch, edit.span))));
+        notes.sort(Comparator.comparingDouble(n -> n.span().startSeconds()));
+        return notes;
+    }
+
+    /// 0 if it has no pitch at all.
+    private static double medianHertz(PitchTrack pitch, TimeSpan span) {
+        List<Double> hertz = new ArrayList<>();
+        for (int f = pitch.frameAt(span.startSeconds());
+                f < pitch.frameAt(span.endSeconds());
+                f++) {
+            if (pitch.voiced(f)) {
+                hertz.add(pitch.hertz(f));
+            }
+        }
+        double[] all = hertz.stream().mapToDouble(Double::doubleValue).toArray();
+        return all.length == 0 ? 0 : Percentile.median(all);
+    }
+}

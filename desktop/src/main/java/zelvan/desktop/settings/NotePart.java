@@ -1,0 +1,138 @@
+package zelvan.desktop.settings;
+
+import java.util.List;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.VBox;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Focus;
+import zelvan.desktop.model.NoteWork;
+import zelvan.tuning.NoteEdit;
+import zelvan.units.Pitch;
+import zelvan.units.TimeSpan;
+
+/// What is wanted of the note that has the focus, and of the same note of the other selected
+/// voices.
+final class NotePart {
+    private final AppModel model;
+    private final Label heading = new Label();
+    private final Button giveBack = new Button("Give it back");
+    private final Control intonation;
+    private final Control wander;
+    private final Control vibrato;
+    private final VBox root;
+    private Focus seen = Focus.NOTHING;
+    private long gesture;
+
+    NotePart(AppModel model) {
+        this.model = model;
+        intonation =
+                new Control(
+                        "note-intonation",
+                        "Intonation",
+                        "%",
+                        0,
+                        100,
+                        "How much of this note's offset is taken away, instead of what Pull says",
+                        v -> shape(n -> n.withIntonation(v / 100), "intonation"));
+        wander =
+                new Control(
+                        "note-wander",
+                        "Wander",
+                        "%",
+                        0,
+                        100 * NoteEdit.MOST,
+                        "How much of this note's slow movement stays",
+                        v -> shape(n -> n.withWander(v / 100), "wander"));
+        vibrato =
+                new Control(
+                        "note-vibrato",
+                        "Vibrato",
+                        "%",
+                        0,
+                        100 * NoteEdit.MOST,
+                        "How much of this note's vibrato stays: 0 none, 200 twice as much",
+                        v -> shape(n -> n.withVibrato(v / 100), "vibrato"));
+        Button split = button("note-split", "Split", "Divide the note in its middle", this::split);
+        Button join =
+                button(
+                        "note-join",
+                        "Join",
+                        "Make one note of this and the next",
+                        () -> model.notes().join());
+        giveBack.setId("give-back-note");
+        giveBack.setOnAction(e -> model.notes().giveBack());
+        heading.getStyleClass().add("heading");
+        heading.setId("note-heading");
+        HBox head = new HBox(8, heading, giveBack);
+        head.setAlignment(Pos.CENTER_LEFT);
+        root =
+                new VBox(
+                        6,
+                        head,
+                        intonation.node(),
+                        wander.node(),
+                        vibrato.node(),
+                        new HBox(8, split, join));
+        root.setId("note-part");
+    }
+
+    private static Button button(String id, String name, String help, Runnable action) {
+        Button button = new Button(name);
+        button.setId(id);
+        button.setTooltip(new Tooltip(help));
+        button.setOnAction(e -> action.run());
+        return button;
+    }
+
+    private interface Shape {
+        NoteEdit of(NoteEdit note);
+    }
+
+    private void shape(Shape shape, String what) {
+        model.notes().shape(shape::of, what, gesture);
+    }
+
+    private void split() {
+        if (model.focus().get() instanceof Focus.OnNote(String voiceId, TimeSpan span)) {
+            model.notes().split(voiceId, span, span.middleSeconds());
+        }
+    }
+
+    void refresh() {
+        Focus focus = model.focus().get();
+        if (!focus.equals(seen)) {
+            seen = focus;
+            gesture = model.repairs().newGesture();
+        }
+        List<NoteWork.Taken> taken = model.notes().taken();
+        root.setVisible(!taken.isEmpty());
+        root.setManaged(!taken.isEmpty());
+        if (taken.isEmpty()) {
+            return;
+        }
+        NoteWork.Taken first = taken.getFirst();
+        heading.setText(
+                "Note "
+                        + Pitch.nameOf(Pitch.A4_HERTZ * Pitch.ratio(first.cents()))
+                        + (taken.size() > 1 ? " in " + taken.size() + " voices" : ""));
+        giveBack.setVisible(model.notes().departs());
+        double pull =
+                model.session()
+                        .voice(first.voiceId())
+                        .map(v -> v.tuning().over(model.session().stackTuning(v)))
+                        .map(t -> t.moves() ? t.pull() : 0)
+                        .orElse(0.0);
+        intonation.show(100 * first.edit().intonation().orElse(pull));
+        wander.show(100 * first.edit().wander());
+        vibrato.show(100 * first.edit().vibrato());
+    }
+
+    Node node() {
+        return root;
+    }
+}
