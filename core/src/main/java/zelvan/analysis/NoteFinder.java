@@ -17,6 +17,10 @@ final class NoteFinder {
     /// A pitch this far from the note's running median begins another note.
     private static final double NOTE_WIDTH_CENTS = 70;
 
+    /// A note's running mean is that of its last so many frames: a voice may drift, but a step of a
+    /// half tone is not to be drifted along with.
+    private static final int MEAN_FRAMES = 150;
+
     private NoteFinder() {}
 
     static List<Note> find(PitchTrack pitch) {
@@ -50,7 +54,7 @@ final class NoteFinder {
                 start = i;
                 mean = i < smooth.length ? smooth[i] : 0;
             } else {
-                mean += (smooth[i] - mean) / Math.min(40, i - start + 1);
+                mean += (smooth[i] - mean) / Math.min(MEAN_FRAMES, i - start + 1);
             }
         }
     }

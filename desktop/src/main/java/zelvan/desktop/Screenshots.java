@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
@@ -21,6 +22,7 @@ import javafx.stage.Stage;
 import javax.imageio.ImageIO;
 import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
+import zelvan.analysis.Note;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Lens;
@@ -115,6 +117,8 @@ final class Screenshots {
         waitFor(() -> !model.stale().get());
         picture(window.scene(), "pitch-raw.png");
         onWindow(() -> run(() -> model.playback().version().set(Version.LOCKED)));
+        onWindow(() -> run(() -> note(model)));
+        waitFor(() -> !model.stale().get());
         picture(window.scene(), "pitch.png");
         onWindow(() -> run(() -> model.lens().set(Lens.TIME)));
         onWindow(() -> run(() -> repair(model)));
@@ -151,6 +155,25 @@ final class Screenshots {
                         "Doubles",
                         new TuningSettings(PitchTarget.GUIDE, 0.9, 8, 0.5)));
         model.lens().set(Lens.PITCH);
+    }
+
+    /// The longest note in sight, with less of its vibrato.
+    private static void note(AppModel model) {
+        DerivedVoice made =
+                model.derived()
+                        .get()
+                        .voice(model.selection().get().voiceIds().getFirst())
+                        .orElseThrow();
+        Viewport view = model.viewport().get();
+        made.pitched().result().notes().stream()
+                .map(Note::span)
+                .filter(s -> {
+                    double at = made.timing().map().outputSecondsAt(s.middleSeconds());
+                    return at > view.startSeconds() && at < view.endSeconds();
+                })
+                .max(Comparator.comparingDouble(TimeSpan::seconds))
+                .ifPresent(s -> model.focus().set(new Focus.OnNote(made.voiceId(), s)));
+        model.notes().shape(n -> n.withVibrato(0.4), "vibrato", model.repairs().newGesture());
     }
 
     /// A bead held, a landmark placed, a stretch protected, in the voice that is selected.
