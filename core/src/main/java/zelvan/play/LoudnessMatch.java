@@ -10,8 +10,8 @@ import zelvan.units.TimeSpan;
 ///
 /// Listens to a stretch, or to excerpts spread over it when it is long; see [Loudness].
 public final class LoudnessMatch {
-    private static final double MOST_SECONDS = 30;
-    private static final int EXCERPTS = 10;
+    private static final double MOST_SECONDS = 45;
+    private static final int EXCERPTS = 20;
     private static final double MOST_DECIBELS = 12;
 
     private LoudnessMatch() {}
