@@ -110,6 +110,11 @@ record PitchLine(Lane lane, TuningSettings settings, double locked, double lift)
         return rails;
     }
 
+    /// Whether the user has said what is to become of it.
+    boolean isByHand(Rail rail) {
+        return lane.voice().notes().stream().anyMatch(n -> n.span().equals(rail.note.span()));
+    }
+
     /// The note that is shown at a place.
     Optional<Note> noteAt(double shownSeconds, double cents, double reachCents) {
         return rails().stream()

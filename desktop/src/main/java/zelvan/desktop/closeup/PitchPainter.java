@@ -26,7 +26,7 @@ import zelvan.units.TimeSpan;
 
 /// Paints the Pitch lens: the guide's curve in a corridor as wide as the slack, the voices' curves
 /// over it, quiet where they are where they belong and coloured where they are flat or sharp, and a
-/// thin rail under each note.
+/// thin rail under each note, with a lozenge where the user has changed it.
 final class PitchPainter {
     static final double RULER_WIDTH = 44;
     private static final double FAN_PIXELS = 26;
@@ -240,12 +240,26 @@ final class PitchPainter {
             g.strokeLine(x, y, end, y);
             g.strokeLine(x, y - 4, x, y + 4);
             g.strokeLine(end, y - 4, end, y + 4);
+            if (line.isByHand(rail)) {
+                byHand(g, colours, (x + end) / 2, y);
+            }
         }
         g.setLineWidth(1);
         coloured(g, colours, hue, selected, view, line, scale, width);
         for (Protection protection : line.lane().voice().protections()) {
             fence(g, colours, view, line, protection, width, height);
         }
+    }
+
+    /// A note that departs from the settings.
+    private static void byHand(GraphicsContext g, Palette colours, double x, double y) {
+        double[] xs = {x - 5, x, x + 5, x};
+        double[] ys = {y, y - 5, y, y + 5};
+        g.setFill(colours.surface());
+        g.fillPolygon(xs, ys, xs.length);
+        g.setStroke(colours.text());
+        g.setLineWidth(1.2);
+        g.strokePolygon(xs, ys, xs.length);
     }
 
     /// What the voice is drawn to, where the voices are pulled apart.
