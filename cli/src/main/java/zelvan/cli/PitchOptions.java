@@ -1,10 +1,13 @@
 package zelvan.cli;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import picocli.CommandLine.Option;
+import zelvan.exchange.ExchangeProblem;
+import zelvan.exchange.MidiSong;
 import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
@@ -42,7 +45,7 @@ final class PitchOptions {
     @Option(
             names = "--key",
             paramLabel = "KEY",
-            description = "The song's key, as \"D minor\" (found in the guide).")
+            description = "The song's key, as \"D minor\" (found in guide and bed).")
     private Optional<String> key = Optional.empty();
 
     @Option(
@@ -50,6 +53,12 @@ final class PitchOptions {
             paramLabel = "SECONDS=CHORD",
             description = "A chord and when it begins, as 12.5=Am7.")
     private List<String> chords = new ArrayList<>();
+
+    @Option(
+            names = "--chords",
+            paramLabel = "FILE.mid",
+            description = "The song's chords, as a MIDI file plays them.")
+    private Optional<Path> midi = Optional.empty();
 
     /// @param preset settings to start from
     TuningSettings settings(Optional<TuningSettings> preset) throws UsageProblem {
@@ -68,9 +77,11 @@ final class PitchOptions {
         if (!(slack >= 0)) {
             throw new UsageProblem("--pitch-slack " + slack, "it must be 0 or more", "Give cents");
         }
-        if (aim == PitchTarget.CHORD && chords.isEmpty()) {
+        if (aim == PitchTarget.CHORD && chords.isEmpty() && midi.isEmpty()) {
             throw new UsageProblem(
-                    "--pitch-target chord", "no chord is known", "Give chords with --chord");
+                    "--pitch-target chord",
+                    "no chord is known",
+                    "Give chords with --chord or --chords");
         }
         return new TuningSettings(
                 aim,
@@ -79,7 +90,7 @@ final class PitchOptions {
                 share("--keep-detail", detail, start.detail()));
     }
 
-    Harmony harmony() throws UsageProblem {
+    Harmony harmony() throws UsageProblem, ExchangeProblem {
         Optional<Key> said = Optional.empty();
         if (key.isPresent()) {
             said = Key.parse(key.get());
@@ -91,10 +102,12 @@ final class PitchOptions {
             }
         }
         List<Harmony.Change> changes = new ArrayList<>();
+        if (midi.isPresent()) {
+            changes.addAll(MidiSong.read(midi.get()).chords());
+        }
         for (String text : chords) {
             changes.add(change(text));
         }
-        changes.sort(java.util.Comparator.comparingDouble(Harmony.Change::seconds));
         return new Harmony(said, changes);
     }
 

@@ -152,7 +152,7 @@ final class TightenCommand implements Callable<Integer> {
         return new TimingSettings(pull / 100, slackMillis / 1000, lineUp.orElse(start.lineUp()));
     }
 
-    private Session session() throws UsageProblem {
+    private Session session() throws ZelvanProblem {
         Optional<StartingPoint> start = startingPoint();
         Stack stack =
                 new Stack(

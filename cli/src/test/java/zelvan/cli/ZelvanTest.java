@@ -28,6 +28,7 @@ import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
 import zelvan.timing.LineUp;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.Chord;
 
 /// The command line as a script uses it: arguments in; files, exit codes and one line of error out.
 class ZelvanTest {
@@ -159,12 +160,15 @@ class ZelvanTest {
                                 "legato",
                                 "--timing-slack",
                                 7,
+                                "--chords",
+                                demo.resolve("Lanterns on the Pier.mid"),
                                 "--save",
                                 session,
                                 demo.resolve("Mara double left.wav")))
                 .isZero();
         assertThat(SessionFile.read(session).stacks().getFirst().timing())
                 .isEqualTo(new TimingSettings(0.6, 0.007, LineUp.VOWELS));
+        assertThat(SessionFile.read(session).harmony().chordAt(3).map(Chord::name)).contains("Em");
     }
 
     @Test
@@ -302,6 +306,7 @@ class ZelvanTest {
         "--pitch-target chord, 1, no chord is known",
         "--pitch-pull 101, 1, 0 to 100",
         "--chord 3:Am, 1, Write it as 12.5=Am7",
+        "--chords lost.mid, 1, lost.mid: it could not be read",
         "--key H, 1, not understood",
         "--timing-pull 140, 1, 0 to 100",
         "--preset crooner, 1, no preset of that name",

@@ -2,6 +2,7 @@ package zelvan.analysis;
 
 import java.util.Arrays;
 import java.util.List;
+import zelvan.dsp.Parabola;
 import zelvan.dsp.Resampler;
 import zelvan.units.Pitch;
 
@@ -197,12 +198,6 @@ final class PitchTracker {
                 Math.max(SHORTEST_WINDOW_SECONDS * rateHertz, Math.round(WINDOW_PERIODS * lag));
     }
 
-    /// Where the parabola through three neighbours has its lowest point.
-    private static double vertex(double before, double here, double after) {
-        double bend = before - 2 * here + after;
-        return bend <= 0 ? 0 : Math.clamp(0.5 * (before - after) / bend, -0.5, 0.5);
-    }
-
     private static double voicedBelow(double hertz) {
         return VOICED_BELOW * (1 + FORGIVEN_PER_SECOND / hertz);
     }
@@ -311,7 +306,7 @@ final class PitchTracker {
             for (int lag = shortest; lag <= longest; lag++) {
                 double d = unlike[lag];
                 if (d < MOST_UNLIKE && d < unlike[lag - 1] && d <= unlike[lag + 1]) {
-                    double shift = vertex(unlike[lag - 1], d, unlike[lag + 1]);
+                    double shift = Parabola.lowest(unlike[lag - 1], d, unlike[lag + 1]);
                     double depth = d - 0.25 * (unlike[lag - 1] - unlike[lag + 1]) * shift;
                     found.add((double) rate / (lag + shift), Math.max(0, depth));
                 }
@@ -375,7 +370,7 @@ final class PitchTracker {
                 return period;
             }
             unlikeness = around[best];
-            double shift = vertex(around[best - 1], around[best], around[best + 1]);
+            double shift = Parabola.lowest(around[best - 1], around[best], around[best + 1]);
             return (first + best + shift) / multiple;
         }
     }

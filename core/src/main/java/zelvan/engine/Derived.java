@@ -11,15 +11,15 @@ import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
-import zelvan.tuning.KeyFinder;
 import zelvan.units.TimeSpan;
 
 /// Everything derived from one session.
 ///
 /// @param session from which
 /// @param voices by voice id
-public record Derived(Session session, Map<String, DerivedVoice> voices) {
-    public static final Derived NOTHING = new Derived(Session.EMPTY, Map.of());
+/// @param foundKey the key that is heard in the guide and the bed, as far as it is known
+public record Derived(Session session, Map<String, DerivedVoice> voices, Optional<Key> foundKey) {
+    public static final Derived NOTHING = new Derived(Session.EMPTY, Map.of(), Optional.empty());
 
     public Derived {
         voices = Map.copyOf(voices);
@@ -33,14 +33,9 @@ public record Derived(Session session, Map<String, DerivedVoice> voices) {
         return session.guide().map(Voice::id).flatMap(this::voice).flatMap(DerivedVoice::analysis);
     }
 
-    /// The key of the guide's melody, as far as it is known.
-    public Optional<Key> foundKey() {
-        return guideAnalysis().flatMap(guide -> KeyFinder.find(guide.notes()));
-    }
-
     /// What the user says of the song's harmony, and where he says no key, the one that was found.
     public Harmony harmony() {
-        return session.harmony().orFound(this::foundKey);
+        return session.harmony().orFound(foundKey);
     }
 
     /// The voices that are printed: those that follow, and the guide if it is corrected.

@@ -19,9 +19,12 @@ import java.util.function.Function;
 import zelvan.measure.Combing;
 import zelvan.play.LoudnessMatch;
 import zelvan.play.Program;
+import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
+import zelvan.tuning.Harmony;
+import zelvan.tuning.Key;
 import zelvan.tuning.KeyFinder;
 import zelvan.units.TimeSpan;
 
@@ -81,6 +84,8 @@ public final class Engine implements AutoCloseable {
         session.guide().ifPresent(g -> derived.put(g.id(), deriveGuide(session, g)));
         VoiceChain.Guide guide =
                 session.guide().map(g -> guide(g, derived)).orElse(VoiceChain.Guide.NONE);
+        Optional<Key> key = foundKey(session, derived);
+        Harmony harmony = session.harmony().orFound(key);
         // Each round derives the voices whose leaders are known.
         List<Voice> left = new ArrayList<>(session.voices());
         left.removeIf(v -> derived.containsKey(v.id()));
@@ -103,12 +108,14 @@ public final class Engine implements AutoCloseable {
                                         derived.put(
                                                 voice.id(),
                                                 chainOf(voice)
-                                                        .derive(session, voice, leader, guide))));
+                                                        .derive(
+                                                                session, voice, leader, guide,
+                                                                harmony))));
             }
             runAll(matching);
             left.removeAll(ready);
         }
-        return new Derived(session, derived);
+        return new Derived(session, derived, key);
     }
 
     private DerivedVoice deriveGuide(Session session, Voice guide) {
@@ -122,11 +129,23 @@ public final class Engine implements AutoCloseable {
         return made.analysis()
                 .map(heard ->
                         new VoiceChain.Guide(
-                                made.timing().map(),
-                                heard.phrases(),
-                                heard.landmarks(),
-                                KeyFinder.find(heard.notes())))
+                                made.timing().map(), heard.phrases(), heard.landmarks()))
                 .orElse(VoiceChain.Guide.NONE);
+    }
+
+    /// The key of the guide's melody and the bed together.
+    private Optional<Key> foundKey(Session session, Map<String, DerivedVoice> derived) {
+        List<double[]> heard = new ArrayList<>();
+        session.guide()
+                .flatMap(g -> get(derived, g))
+                .flatMap(DerivedVoice::analysis)
+                .ifPresent(a -> heard.add(KeyFinder.secondsOf(a.notes())));
+        for (Voice voice : session.voices()) {
+            if (voice.role() == Role.BED) {
+                heard.add(chainOf(voice).tones());
+            }
+        }
+        return KeyFinder.find(heard);
     }
 
     private Optional<VoiceChain.Leader> leader(

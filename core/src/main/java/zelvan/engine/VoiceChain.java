@@ -16,6 +16,7 @@ import zelvan.analysis.Landmark;
 import zelvan.analysis.OctaveShift;
 import zelvan.analysis.OnsetFinder;
 import zelvan.analysis.PitchTrack;
+import zelvan.analysis.ToneFinder;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.AudioFileProblem;
@@ -39,7 +40,7 @@ import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMapper;
 import zelvan.timing.TimingResult;
 import zelvan.timing.TimingSettings;
-import zelvan.tuning.Key;
+import zelvan.tuning.Harmony;
 import zelvan.tuning.PitchMap;
 import zelvan.units.Grid;
 import zelvan.units.TimeSpan;
@@ -65,10 +66,8 @@ final class VoiceChain {
     /// @param map when each of its moments sounds
     /// @param phrases as recorded
     /// @param landmarks that count, as recorded
-    /// @param key found in it
-    record Guide(TimeMap map, List<TimeSpan> phrases, List<Landmark> landmarks, Optional<Key> key) {
-        static final Guide NONE =
-                new Guide(TimeMap.IDENTITY, List.of(), List.of(), Optional.empty());
+    record Guide(TimeMap map, List<TimeSpan> phrases, List<Landmark> landmarks) {
+        static final Guide NONE = new Guide(TimeMap.IDENTITY, List.of(), List.of());
     }
 
     private record MatchKey(String leader, String voice) {}
@@ -114,6 +113,7 @@ final class VoiceChain {
     private Optional<VoiceAnalysis> analysis = Optional.empty();
     private Optional<TimeMapper> mapper = Optional.empty();
     private Optional<double[]> onsets = Optional.empty();
+    private Optional<double[]> tones = Optional.empty();
     private Optional<ZelvanProblem> problem = Optional.empty();
     private boolean loaded;
 
@@ -129,7 +129,9 @@ final class VoiceChain {
         try {
             SoundFile read = SoundFiles.read(Path.of(voice.audio().path()));
             file = Optional.of(read);
-            if (voice.role() != Role.BED) {
+            if (voice.role() == Role.BED) {
+                tones = Optional.of(ToneFinder.find(read.sound()));
+            } else {
                 analysis = Optional.of(analysed(read));
             }
         } catch (AudioFileProblem e) {
@@ -164,6 +166,14 @@ final class VoiceChain {
             onsets = file.map(f -> OnsetFinder.find(f.sound()));
         }
         return onsets.orElse(new double[0]);
+    }
+
+    /// How much of each tone is played in the track; nothing if it could not be loaded.
+    double[] tones() {
+        if (tones.isEmpty()) {
+            tones = file.map(f -> ToneFinder.find(f.sound()));
+        }
+        return tones.orElse(new double[0]);
     }
 
     /// What a guide is corrected to, and its map.
@@ -219,7 +229,9 @@ final class VoiceChain {
     /// Derives everything for a track that follows, or for the bed.
     ///
     /// @param leader what it follows; empty if the session has no guide
-    DerivedVoice derive(Session session, Voice voice, Optional<Leader> leader, Guide guide) {
+    /// @param harmony what the song's notes belong to
+    DerivedVoice derive(
+            Session session, Voice voice, Optional<Leader> leader, Guide guide, Harmony harmony) {
         listenIfNew(voice);
         Optional<VoiceAnalysis> lead = leader.flatMap(Leader::analysis);
         if (!voice.role().follows() || analysis.isEmpty() || lead.isEmpty()) {
@@ -263,7 +275,7 @@ final class VoiceChain {
                         voice,
                         new PitchChain.Pair(heard, lead.get(), matched, alignmentKey.inGuide),
                         guide.phrases,
-                        session.harmony().orFound(guide::key),
+                        harmony.in(guide.map::sourceSecondsAt),
                         session.stackTuning(voice));
         return made(voice, heard, matched, timed, measured, pitched);
     }

@@ -1,13 +1,9 @@
 package zelvan.exchange;
 
-import java.io.IOException;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MetaMessage;
 import javax.sound.midi.MidiEvent;
-import javax.sound.midi.MidiSystem;
 import javax.sound.midi.Sequence;
 import javax.sound.midi.Track;
 import zelvan.units.TempoMap;
@@ -18,7 +14,7 @@ import zelvan.units.TempoMap;
 /// give the microseconds of a quarter note, 500,000 before the first; time-signature events the
 /// meter, 4/4 before the first. Beats are quarter notes here, whatever the meter's lower figure;
 /// one meter is read, the first.
-public final class MidiTempo {
+final class MidiTempo {
     private static final int SET_TEMPO = 0x51;
     private static final int TIME_SIGNATURE = 0x58;
     private static final double USUAL_BEAT_SECONDS = 0.5;
@@ -26,26 +22,7 @@ public final class MidiTempo {
 
     private MidiTempo() {}
 
-    /// @throws ExchangeProblem if it cannot be read, or counts frames instead of beats
-    public static TempoMap read(Path file) throws ExchangeProblem {
-        try {
-            Sequence sequence = MidiSystem.getSequence(file.toFile());
-            if (sequence.getDivisionType() != Sequence.PPQ) {
-                throw new ExchangeProblem(
-                        file,
-                        "it counts film frames, not beats",
-                        "Save it from the sequencer with ticks per quarter note");
-            }
-            return tempo(sequence);
-        } catch (InvalidMidiDataException e) {
-            throw new ExchangeProblem(
-                    file, "it is not a MIDI file", "Choose a file that ends in .mid", e);
-        } catch (IOException e) {
-            throw new ExchangeProblem(file, "it could not be read", "Check its name and place", e);
-        }
-    }
-
-    private static TempoMap tempo(Sequence sequence) {
+    static TempoMap of(Sequence sequence) {
         List<TempoMap.Change> changes = new ArrayList<>();
         changes.add(new TempoMap.Change(0, 0, USUAL_BEAT_SECONDS));
         int beatsPerBar = 0;

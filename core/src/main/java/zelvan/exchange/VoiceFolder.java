@@ -6,6 +6,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.Stream;
 import zelvan.audio.SoundFiles;
 import zelvan.session.AudioReference;
@@ -34,19 +36,8 @@ public final class VoiceFolder {
         List<Path> files = new ArrayList<>();
         for (Path path : named) {
             if (Files.isDirectory(path)) {
-                try (Stream<Path> inside = Files.list(path)) {
-                    inside.filter(Files::isRegularFile)
-                            .filter(SoundFiles::hasAudioName)
-                            .sorted()
-                            .forEach(files::add);
-                } catch (IOException e) {
-                    throw new ExchangeProblem(
-                            path,
-                            "the folder could not be read",
-                            "Give your account the right to read it",
-                            e);
-                }
-            } else {
+                files.addAll(inside(path, SoundFiles::hasAudioName));
+            } else if (!MidiSong.hasMidiName(path)) {
                 files.add(path);
             }
         }
@@ -57,6 +48,35 @@ public final class VoiceFolder {
                     "Choose a folder with WAV, AIFF or FLAC files");
         }
         return files;
+    }
+
+    private static List<Path> inside(Path folder, Predicate<Path> wanted) throws ExchangeProblem {
+        try (Stream<Path> inside = Files.list(folder)) {
+            return inside.filter(Files::isRegularFile).filter(wanted).sorted().toList();
+        } catch (IOException e) {
+            throw new ExchangeProblem(
+                    folder,
+                    "the folder could not be read",
+                    "Give your account the right to read it",
+                    e);
+        }
+    }
+
+    /// The MIDI file that comes with the sound: the first of what is named, or of what lies in the
+    /// folders.
+    ///
+    /// @throws ExchangeProblem if a folder cannot be read
+    public static Optional<Path> midiFile(List<Path> named) throws ExchangeProblem {
+        for (Path path : named) {
+            List<Path> found =
+                    Files.isDirectory(path)
+                            ? inside(path, MidiSong::hasMidiName)
+                            : Stream.of(path).filter(MidiSong::hasMidiName).toList();
+            if (!found.isEmpty()) {
+                return Optional.of(found.getFirst());
+            }
+        }
+        return Optional.empty();
     }
 
     /// An edit that adds those files to a session, after those that are there.

@@ -32,10 +32,6 @@ public record Protection(TimeSpan span, Kind kind, boolean stays) {
         public boolean protectsPitch() {
             return this != TIMING;
         }
-
-        public Kind next() {
-            return values()[(ordinal() + 1) % values().length];
-        }
     }
 
     /// Moved as one piece.

@@ -2,6 +2,8 @@ package zelvan.session;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.Harmony;
@@ -121,5 +123,17 @@ public record Session(
     public Session changing(String voiceId, UnaryOperator<Voice> change) {
         return withVoices(
                 voices.stream().map(v -> v.id().equals(voiceId) ? change.apply(v) : v).toList());
+    }
+
+    /// The session with something changed in several places, one after the other.
+    ///
+    /// @param voiceId whose voice a place is in
+    <P> Session changing(
+            List<P> places, Function<P, String> voiceId, BiFunction<Voice, P, Voice> change) {
+        Session changed = this;
+        for (P place : places) {
+            changed = changed.changing(voiceId.apply(place), v -> change.apply(v, place));
+        }
+        return changed;
     }
 }

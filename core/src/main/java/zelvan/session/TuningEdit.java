@@ -2,8 +2,10 @@ package zelvan.session;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import zelvan.analysis.OctaveShift;
 import zelvan.tuning.Harmony;
+import zelvan.tuning.Key;
 import zelvan.tuning.NoteEdit;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
@@ -100,16 +102,43 @@ public sealed interface TuningEdit extends Edit {
         }
     }
 
-    /// What the song's notes belong to.
-    record SetHarmony(Harmony harmony) implements TuningEdit {
+    /// The song's key.
+    ///
+    /// @param key empty if it is to be found
+    record SetKey(Optional<Key> key) implements TuningEdit {
         @Override
         public String title() {
-            return "Key: " + harmony.key().map(k -> k.name()).orElse("as found");
+            return "Key: " + key.map(Key::name).orElse("as found");
         }
 
         @Override
         public Session apply(Session session) {
-            return session.withHarmony(harmony);
+            return session.withHarmony(session.harmony().withKey(key));
+        }
+    }
+
+    /// The song's chords.
+    ///
+    /// @param what says what is done to them
+    /// @param gesture the same for all steps of one drag
+    record SetChords(List<Harmony.Change> chords, String what, long gesture) implements TuningEdit {
+        public SetChords {
+            chords = List.copyOf(chords);
+        }
+
+        @Override
+        public String title() {
+            return "Chords: " + what;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.withHarmony(session.harmony().withChords(chords));
+        }
+
+        @Override
+        public boolean continues(Edit before) {
+            return before instanceof SetChords other && other.gesture == gesture;
         }
     }
 
@@ -129,14 +158,8 @@ public sealed interface TuningEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            Session changed = session;
-            for (Of place : places) {
-                changed =
-                        changed.changing(
-                                place.voiceId,
-                                v -> v.hearing(new OctaveShift(place.span, octaves)));
-            }
-            return changed;
+            return session.changing(
+                    places, Of::voiceId, (v, p) -> v.hearing(new OctaveShift(p.span, octaves)));
         }
     }
 
@@ -163,11 +186,7 @@ public sealed interface TuningEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            Session changed = session;
-            for (Of place : places) {
-                changed = changed.changing(place.voiceId, v -> v.withNotes(place.notes));
-            }
-            return changed;
+            return session.changing(places, Of::voiceId, (v, p) -> v.withNotes(p.notes));
         }
 
         @Override
@@ -194,11 +213,7 @@ public sealed interface TuningEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            Session changed = session;
-            for (Of place : places) {
-                changed = changed.changing(place.voiceId, v -> v.withoutNotes(place.span));
-            }
-            return changed;
+            return session.changing(places, Of::voiceId, (v, p) -> v.withoutNotes(p.span));
         }
     }
 

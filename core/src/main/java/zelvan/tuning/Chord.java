@@ -1,32 +1,46 @@
 package zelvan.tuning;
 
-import java.util.Map;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 
 /// A chord, by its usual sign: "C", "F♯m", "B♭7", "Gsus4", "Am7/G".
 ///
 /// @param name as the user writes it
 public record Chord(String name) {
-    /// Steps above the root, by the rest of the sign. Common practice.
-    private static final Map<String, int[]> KINDS =
-            Map.ofEntries(
-                    Map.entry("", new int[] {0, 4, 7}),
-                    Map.entry("m", new int[] {0, 3, 7}),
-                    Map.entry("5", new int[] {0, 7}),
-                    Map.entry("7", new int[] {0, 4, 7, 10}),
-                    Map.entry("maj7", new int[] {0, 4, 7, 11}),
-                    Map.entry("m7", new int[] {0, 3, 7, 10}),
-                    Map.entry("6", new int[] {0, 4, 7, 9}),
-                    Map.entry("m6", new int[] {0, 3, 7, 9}),
-                    Map.entry("9", new int[] {0, 4, 7, 10, 2}),
-                    Map.entry("add9", new int[] {0, 4, 7, 2}),
-                    Map.entry("sus2", new int[] {0, 2, 7}),
-                    Map.entry("sus4", new int[] {0, 5, 7}),
-                    Map.entry("7sus4", new int[] {0, 5, 7, 10}),
-                    Map.entry("dim", new int[] {0, 3, 6}),
-                    Map.entry("dim7", new int[] {0, 3, 6, 9}),
-                    Map.entry("m7b5", new int[] {0, 3, 6, 10}),
-                    Map.entry("aug", new int[] {0, 4, 8}));
+    /// What can stand behind the root, the plainest first.
+    ///
+    /// @param steps above the root
+    private record Kind(String sign, int... steps) {
+        ToneSet above(int root) {
+            int classes = 0;
+            for (int step : steps) {
+                classes |= 1 << step;
+            }
+            return new ToneSet(classes).transposed(root);
+        }
+    }
+
+    /// Common practice.
+    private static final List<Kind> KINDS =
+            List.of(
+                    new Kind("", 0, 4, 7),
+                    new Kind("m", 0, 3, 7),
+                    new Kind("7", 0, 4, 7, 10),
+                    new Kind("m7", 0, 3, 7, 10),
+                    new Kind("maj7", 0, 4, 7, 11),
+                    new Kind("sus4", 0, 5, 7),
+                    new Kind("sus2", 0, 2, 7),
+                    new Kind("5", 0, 7),
+                    new Kind("6", 0, 4, 7, 9),
+                    new Kind("m6", 0, 3, 7, 9),
+                    new Kind("dim", 0, 3, 6),
+                    new Kind("aug", 0, 4, 8),
+                    new Kind("m7b5", 0, 3, 6, 10),
+                    new Kind("dim7", 0, 3, 6, 9),
+                    new Kind("9", 0, 4, 7, 10, 2),
+                    new Kind("add9", 0, 4, 7, 2),
+                    new Kind("7sus4", 0, 5, 7, 10));
 
     public Chord {
         if (read(name).isEmpty()) {
@@ -55,16 +69,29 @@ public record Chord(String name) {
         if (root.isEmpty() || slash >= 0 && bass.isEmpty()) {
             return Optional.empty();
         }
-        int[] steps = KINDS.get(upper.substring(root.get().length()).replace('♭', 'b'));
-        if (steps == null) {
-            return Optional.empty();
+        String rest = upper.substring(root.get().length()).replace('♭', 'b');
+        return KINDS.stream()
+                .filter(kind -> kind.sign.equals(rest))
+                .findFirst()
+                .map(kind -> kind.above(root.get().pitchClass()))
+                .map(tones ->
+                        bass.map(b -> new ToneSet(tones.classes() | 1 << b.pitchClass()))
+                                .orElse(tones));
+    }
+
+    /// The pitch class that it is named after.
+    int root() {
+        return ToneSet.Named.at(name).orElseThrow().pitchClass();
+    }
+
+    /// All that can be made on the twelve tones, the plainest first; no other basses.
+    static List<Chord> all() {
+        List<Chord> all = new ArrayList<>();
+        for (Kind kind : KINDS) {
+            for (int root = 0; root < ToneSet.CLASSES; root++) {
+                all.add(new Chord(ToneSet.nameOf(root) + kind.sign));
+            }
         }
-        int classes = 0;
-        for (int step : steps) {
-            classes |= 1 << step;
-        }
-        ToneSet tones = new ToneSet(classes).transposed(root.get().pitchClass());
-        return Optional.of(
-                bass.map(b -> new ToneSet(tones.classes() | 1 << b.pitchClass())).orElse(tones));
+        return all;
     }
 }

@@ -1,11 +1,12 @@
 package zelvan.tuning;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import zelvan.analysis.Note;
 import zelvan.units.Pitch;
 
-/// Finds the key of a melody: the one whose tones are sung as long as they are expected to be.
+/// Finds the key of a song: the one whose tones are sung as long as they are expected to be.
 ///
 /// **Source:** C. L. Krumhansl & E. J. Kessler, *Tracing the dynamic changes in perceived tonal
 /// organization in a spatial representation of musical keys* (1982) for the profiles; C. L.
@@ -34,14 +35,30 @@ public final class KeyFinder {
         return correlation(weights, profile(other.mode()), other.tonic());
     }
 
-    /// @return nothing if there are no notes
-    public static Optional<Key> find(List<Note> notes) {
+    /// How long each of the twelve pitch classes is sung, seconds, from C on.
+    public static double[] secondsOf(List<Note> notes) {
         double[] seconds = new double[ToneSet.CLASSES];
         for (Note note : notes) {
             int midi = (int) Math.round(Pitch.midiNoteOf(note.hertz()));
             seconds[Math.floorMod(midi, ToneSet.CLASSES)] += note.span().seconds();
         }
-        return notes.isEmpty() ? Optional.empty() : Optional.of(of(seconds));
+        return seconds;
+    }
+
+    /// The key of what is heard together: a melody, an accompaniment. Each counts as much.
+    ///
+    /// @param heard of each, weights of the twelve pitch classes, from C on, 0 or more; empty if it
+    ///   could not be heard
+    /// @return nothing if nothing is heard
+    public static Optional<Key> find(List<double[]> heard) {
+        double[] all = new double[ToneSet.CLASSES];
+        for (double[] weights : heard) {
+            double sum = Arrays.stream(weights).sum();
+            for (int c = 0; c < weights.length && sum > 0; c++) {
+                all[c] += weights[c] / sum;
+            }
+        }
+        return Arrays.stream(all).anyMatch(w -> w > 0) ? Optional.of(of(all)) : Optional.empty();
     }
 
     /// @param weights of the twelve pitch classes, from C on

@@ -34,6 +34,7 @@ import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
 import zelvan.testing.Takes;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.Key;
 import zelvan.units.TimeSpan;
 
 /// The whole path, on real files, against the truth that the singers wrote beside them.
@@ -92,6 +93,12 @@ class EngineTest {
             assertThat(Percentile.median(errorsMillis(name))).as(name).isLessThan(10);
             assertThat(Percentile.of(errorsMillis(name), 90)).as(name).isLessThan(30);
         }
+    }
+
+    /// The song is written in G (see the demo session's melody and bars).
+    @Test
+    void theKeyOfTheSongIsFound() {
+        assertThat(locked.foundKey().map(Key::name)).contains("G major");
     }
 
     @Test

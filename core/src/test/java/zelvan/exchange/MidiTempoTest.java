@@ -28,13 +28,14 @@ class MidiTempoTest {
     @Test
     void tempoAndMeterOfAFile() throws Exception {
         TempoMap tempo =
-                MidiTempo.read(
-                        file(
-                                header("0001")
-                                        + "4D54726B 00000013"
-                                        + "00 FF5103 07A120"
-                                        + "00 FF5804 03021808"
-                                        + "00 FF2F00"));
+                MidiSong.read(
+                                file(
+                                        header("0001")
+                                                + "4D54726B 00000013"
+                                                + "00 FF5103 07A120"
+                                                + "00 FF5804 03021808"
+                                                + "00 FF2F00"))
+                        .tempo();
         assertThat(tempo.beatsPerMinuteAt(1)).isCloseTo(120, within(1e-4));
         assertThat(tempo.beatsPerBar()).isEqualTo(3);
         assertThat(tempo.secondsAt(2)).isCloseTo(1, within(1e-9));
@@ -44,20 +45,22 @@ class MidiTempoTest {
     @Test
     void aChangeOfTempoCountsFromItsOwnBeat() throws Exception {
         TempoMap tempo =
-                MidiTempo.read(
-                        file(
-                                header("0001")
-                                        + "4D54726B 00000013"
-                                        + "00 FF5103 07A120"
-                                        + "8140 FF5103 0F4240"
-                                        + "00 FF2F00"));
+                MidiSong.read(
+                                file(
+                                        header("0001")
+                                                + "4D54726B 00000013"
+                                                + "00 FF5103 07A120"
+                                                + "8140 FF5103 0F4240"
+                                                + "00 FF2F00"))
+                        .tempo();
         assertThat(tempo.secondsAt(2)).isCloseTo(1, within(1e-9));
         assertThat(tempo.secondsAt(4)).isCloseTo(3, within(1e-9));
     }
 
     @Test
     void withoutAnyEventItIsAHundredAndTwentyInFour() throws Exception {
-        TempoMap tempo = MidiTempo.read(file(header("0001") + "4D54726B 00000004 00 FF2F00"));
+        TempoMap tempo =
+                MidiSong.read(file(header("0001") + "4D54726B 00000004 00 FF2F00")).tempo();
         assertThat(tempo.beatsPerMinuteAt(0)).isCloseTo(120, within(1e-4));
         assertThat(tempo.beatsPerBar()).isEqualTo(4);
     }
@@ -66,15 +69,18 @@ class MidiTempoTest {
     @Test
     void beatsAreQuarterNotesWhateverTheMeter() throws Exception {
         TempoMap tempo =
-                MidiTempo.read(
-                        file(header("0001") + "4D54726B 0000000C 00 FF5804 06031808 00 FF2F00"));
+                MidiSong.read(
+                                file(
+                                        header("0001")
+                                                + "4D54726B 0000000C 00 FF5804 06031808 00 FF2F00"))
+                        .tempo();
         assertThat(tempo.beatsPerBar()).isEqualTo(3);
     }
 
     @Test
     void whatIsNoMidiFileIsNamed() throws Exception {
         Path text = Files.writeString(folder.resolve("notes.mid"), "not MIDI at all");
-        assertThatThrownBy(() -> MidiTempo.read(text))
+        assertThatThrownBy(() -> MidiSong.read(text))
                 .isInstanceOf(ExchangeProblem.class)
                 .hasMessageContaining("notes.mid: it is not a MIDI file");
     }

@@ -85,10 +85,9 @@ class SessionFileTest {
                                 new TimeSpan(5, 7),
                                 TuningDeparture.NONE.changed(
                                         TuningSettings.OFF, TuningSettings.OFF.withPull(0.25))),
-                        new TuningEdit.SetHarmony(
-                                new Harmony(
-                                        Key.parse("E♭ minor"),
-                                        List.of(new Harmony.Change(2.5, new Chord("Am7/G"))))),
+                        new TuningEdit.SetKey(Key.parse("E♭ minor")),
+                        new TuningEdit.SetChords(
+                                List.of(new Harmony.Change(2.5, new Chord("Am7/G"))), "", 1),
                         new TuningEdit.ShiftOctave(
                                 List.of(new TuningEdit.ShiftOctave.Of("v", new TimeSpan(8, 9))),
                                 -1),

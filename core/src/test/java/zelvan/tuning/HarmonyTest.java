@@ -92,6 +92,19 @@ class HarmonyTest {
         assertThat(harmony.tonesAt(PitchTarget.KEY, 1)).isPresent();
     }
 
+    @Test
+    void chordsAreWrittenMovedAndTakenAway() {
+        Harmony.Change c = new Harmony.Change(4, Chord.parse("C").orElseThrow());
+        Harmony.Change g = new Harmony.Change(2, Chord.parse("G7").orElseThrow());
+        Harmony.Change am = new Harmony.Change(4.01, Chord.parse("Am").orElseThrow());
+        Harmony harmony = Harmony.UNKNOWN.with(c).with(g);
+        assertThat(harmony.chords()).containsExactly(g, c);
+        assertThat(harmony.with(am).chords()).containsExactly(g, am);
+        assertThat(harmony.without(2).chords()).containsExactly(c);
+        assertThat(harmony.changeBefore(3.9)).contains(g);
+        assertThat(harmony.in(t -> 10 * t).chordAt(39)).contains(g.chord());
+    }
+
     /// How near keys are to each other by their profiles: the correlations that C. L. Krumhansl &
     /// E. J. Kessler (1982) print for C major (from memory): with itself 1, with G and F major
     /// 0.591, with A minor 0.651, with C minor 0.511, with F♯ major −0.683.
@@ -112,12 +125,36 @@ class HarmonyTest {
     @Test
     void scaleSungWithItsTonicLongIsItsKey() {
         for (int tonic = 0; tonic < 12; tonic++) {
-            assertThat(KeyFinder.find(sung(tonic, 0, 2, 4, 5, 7, 9, 11, 12, 7, 4, 0)))
+            assertThat(key(sung(tonic, 0, 2, 4, 5, 7, 9, 11, 12, 7, 4, 0)))
                     .contains(new Key(tonic, Key.Mode.MAJOR));
-            assertThat(KeyFinder.find(sung(tonic, 0, 2, 3, 5, 7, 8, 10, 12, 7, 3, 0)))
+            assertThat(key(sung(tonic, 0, 2, 3, 5, 7, 8, 10, 12, 7, 3, 0)))
                     .contains(new Key(tonic, Key.Mode.MINOR));
         }
-        assertThat(KeyFinder.find(List.of())).isEmpty();
+        assertThat(key(List.of())).isEmpty();
+    }
+
+    private static Optional<Key> key(List<Note> notes) {
+        return KeyFinder.find(List.of(KeyFinder.secondsOf(notes)));
+    }
+
+    /// C D E G A belong to C major and to G major; an accompaniment with F decides, one with F♯
+    /// too, and a bed that could not be read says nothing.
+    @Test
+    void accompanimentDecidesWhereTheMelodyDoesNot() {
+        double[] melody = KeyFinder.secondsOf(sung(0, 0, 2, 4, 7, 9));
+        double[] withF = new double[12];
+        double[] withFSharp = new double[12];
+        for (int c : new int[] {0, 4, 7, 5, 9, 0, 7, 11, 2, 0, 4, 7}) {
+            withF[c] += 100;
+        }
+        for (int c : new int[] {7, 11, 2, 0, 4, 7, 2, 6, 9, 7, 11, 2}) {
+            withFSharp[c] += 0.01;
+        }
+        assertThat(KeyFinder.find(List.of(melody, withF))).contains(new Key(0, Key.Mode.MAJOR));
+        assertThat(KeyFinder.find(List.of(melody, withFSharp)))
+                .contains(new Key(7, Key.Mode.MAJOR));
+        assertThat(KeyFinder.find(List.of(melody, new double[0])))
+                .isEqualTo(KeyFinder.find(List.of(melody)));
     }
 
     private static List<Note> sung(int tonic, int... steps) {

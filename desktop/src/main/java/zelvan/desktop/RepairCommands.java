@@ -5,6 +5,7 @@ import zelvan.desktop.keys.Command;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Repairs;
+import zelvan.session.Protection;
 
 /// What can be done by key to the bead, the note, the range or the protected stretch that has the
 /// focus.
@@ -50,14 +51,24 @@ final class RepairCommands {
                         }),
                 command(
                         "delete",
-                        "Take the bead or the protection away, give the note back",
+                        "Take the bead, the chord or the protection away, give the note back",
                         "DELETE",
                         repairs::delete),
                 command(
                         "protect",
-                        "Protect the range or the phrase, or lift that",
+                        "Protect timing (of a note its pitch), or lift that",
                         "F",
-                        model.protections()::toggleProtection),
+                        model.protections()::toggle),
+                command(
+                        "protect-pitch",
+                        "Protect pitch, or lift that",
+                        "Shift+F",
+                        () -> model.protections().toggle(Protection.Kind.PITCH)),
+                command(
+                        "protect-both",
+                        "Protect timing and pitch, or lift that",
+                        "Alt+F",
+                        () -> model.protections().toggle(Protection.Kind.BOTH)),
                 command(
                         "octave-up",
                         "Pitch heard an octave too low here",
@@ -74,22 +85,12 @@ final class RepairCommands {
                         "Note 5 cents lower",
                         "Alt+DOWN",
                         () -> model.notes().nudge(-5)),
-                command("join", "Join the note with the next", "J", () -> model.notes().join()),
                 command(
-                        "protect-kind",
-                        "Protect timing, pitch or both",
-                        "K",
-                        () -> {
-                            if (model.focus().get() instanceof Focus.OnProtection p) {
-                                model.protections()
-                                        .change(
-                                                p.voiceId(),
-                                                p.protection(),
-                                                p.protection()
-                                                        .withKind(p.protection().kind().next()),
-                                                repairs.newGesture());
-                            }
-                        }));
+                        "chord",
+                        "Write a chord at the playhead",
+                        "C",
+                        () -> model.chords().writeAtPlayhead()),
+                command("join", "Join the note with the next", "J", () -> model.notes().join()));
     }
 
     private static Command command(String id, String title, String keys, Runnable action) {

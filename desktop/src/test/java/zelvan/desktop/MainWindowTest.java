@@ -271,10 +271,7 @@ class MainWindowTest extends WindowTestBase {
         assertThat(robot.lookup("#key-sheet").tryQuery()).isPresent();
         assertThat(robot.lookup("#key-sheet").lookup(".label").queryAllAs(Label.class))
                 .extracting(Label::getText)
-                .contains(
-                        "Play or stop",
-                        "Next doubtful place",
-                        "Protect the range or the phrase, or lift that");
+                .contains("Play or stop", "Next doubtful place", "Protect pitch, or lift that");
         robot.type(KeyCode.ESCAPE);
     }
 }

@@ -49,7 +49,7 @@ class ProtectionTest extends CloseUpTestBase {
         choose(robot, "#protection-stays", true);
         assertThat(sounds(RIGHT, wider.middleSeconds()))
                 .isCloseTo(wider.middleSeconds(), within(1e-6));
-        type(robot, KeyCode.K);
+        type(robot, KeyCode.SHIFT, KeyCode.F);
         assertThat(voice(RIGHT).protections().getFirst().kind()).isEqualTo(Protection.Kind.PITCH);
         assertThat(undoTitle()).startsWith("Mara double right: protect pitch at");
         type(robot, KeyCode.DELETE);

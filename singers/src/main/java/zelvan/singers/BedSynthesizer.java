@@ -1,5 +1,6 @@
 package zelvan.singers;
 
+import java.util.List;
 import java.util.Random;
 import zelvan.audio.Sound;
 import zelvan.units.Pitch;
@@ -10,7 +11,6 @@ import zelvan.units.Pitch;
 /// **Source:** K. Karplus & A. Strong, *Digital synthesis of plucked-string and drum timbres*
 /// (1983), for the bass; the concertina is two slightly detuned reeds with falling harmonics.
 final class BedSynthesizer {
-    private static final int BEATS_IN_BAR = 3;
     private static final double LEVEL = 0.16;
 
     private final int sampleRateHertz;
@@ -19,20 +19,20 @@ final class BedSynthesizer {
         this.sampleRateHertz = sampleRateHertz;
     }
 
-    /// @param rootNotes MIDI notes of the bass, one a bar, repeated to the end
-    Sound play(double beatSeconds, int[] rootNotes, double seconds, long seed) {
+    /// @param bars one after the other, repeated to the end
+    Sound play(double beatSeconds, List<Song.Bar> bars, double seconds, long seed) {
         float[] left = new float[(int) Math.round(seconds * sampleRateHertz)];
         float[] right = new float[left.length];
         Random random = new Random(seed);
         int beats = (int) (seconds / beatSeconds) - 1;
         for (int beat = 0; beat < beats; beat++) {
             int start = (int) Math.round(beat * beatSeconds * sampleRateHertz);
-            int root = rootNotes[beat / BEATS_IN_BAR % rootNotes.length];
-            if (beat % BEATS_IN_BAR == 0) {
-                pluck(left, right, start, root, random);
+            Song.Bar bar = bars.get(beat / Song.BEATS_IN_BAR % bars.size());
+            if (beat % Song.BEATS_IN_BAR == 0) {
+                pluck(left, right, start, bar.bassNote(), random);
             } else {
-                for (int third : new int[] {12, 16, 19}) {
-                    reed(left, right, start, root + third, 0.7 * beatSeconds);
+                for (int note : bar.chordNotes()) {
+                    reed(left, right, start, note, 0.7 * beatSeconds);
                 }
             }
         }

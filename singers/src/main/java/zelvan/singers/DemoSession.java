@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import zelvan.audio.AudioFileProblem;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
@@ -25,6 +26,9 @@ public final class DemoSession {
     /// The file of the accompaniment.
     public static final String BED = "Concertina and bass (bed).wav";
 
+    /// The file of its chords.
+    static final String CHORDS = "Lanterns on the Pier.mid";
+
     /// The guide's file name.
     public static final String GUIDE = "Mara lead.wav";
 
@@ -32,7 +36,14 @@ public final class DemoSession {
     private static final int BED_RATE_HERTZ = 44_100;
     private static final double BEAT_SECONDS = 0.4;
     private static final double SECONDS = 47;
-    private static final int[] BASS = {43, 43, 40, 40, 36, 36, 38, 38};
+    private static final List<Song.Bar> BARS =
+            Stream.of(
+                            new Song.Bar(43, false),
+                            new Song.Bar(40, true),
+                            new Song.Bar(36, false),
+                            new Song.Bar(38, false))
+                    .flatMap(bar -> Stream.of(bar, bar))
+                    .toList();
 
     private static final Song SONG =
             new Song(
@@ -111,7 +122,7 @@ public final class DemoSession {
     }
 
     static Sound bed(int rateHertz, double seconds) {
-        return new BedSynthesizer(rateHertz).play(BEAT_SECONDS, BASS, seconds, 7);
+        return new BedSynthesizer(rateHertz).play(BEAT_SECONDS, BARS, seconds, 7);
     }
 
     private record Part(
@@ -123,7 +134,7 @@ public final class DemoSession {
             Departures departures,
             long seed) {}
 
-    /// Writes the whole session into a folder: eight files of audio and the truth.
+    /// Writes the whole session into a folder: eight files of audio, the chords, and the truth.
     ///
     /// @throws AudioFileProblem if the folder cannot be written to
     public static Truth write(Path folder) throws AudioFileProblem {
@@ -153,6 +164,7 @@ public final class DemoSession {
                 folder.resolve(BED),
                 bed(BED_RATE_HERTZ, SECONDS),
                 new SoundFormat(SoundFormat.Container.WAV, 16, false));
+        ChordSheet.write(folder.resolve(CHORDS), BEAT_SECONDS, BARS, SECONDS);
         Truth truth = new Truth(GUIDE, voices);
         truth.write(folder);
         return truth;

@@ -23,6 +23,18 @@ public record Song(double beatSeconds, List<Phrase> phrases) {
                 .orElseThrow(() -> new IllegalArgumentException("no phrase " + label));
     }
 
+    static final int BEATS_IN_BAR = 3;
+
+    /// A bar of the accompaniment: a bass and a triad above it.
+    ///
+    /// @param bassNote MIDI note, the root
+    /// @param minor whether its third is the minor one
+    record Bar(int bassNote, boolean minor) {
+        int[] chordNotes() {
+            return new int[] {bassNote + 12, bassNote + (minor ? 15 : 16), bassNote + 19};
+        }
+    }
+
     /// @param label how it is called, unique in the song
     /// @param startBeat where the vowel of its first syllable falls
     /// @param syllables in order

@@ -35,6 +35,8 @@ public final class CloseUpView {
     private final PaintedRegion time;
     private final PaintedRegion pitch;
     private final CloseUpGestures gestures;
+    private final ChordLane chords;
+    private final BorderPane pitchLens;
     private final ScrollPane scroll;
     private final ToggleButton fan = new ToggleButton("Fan");
     private final BorderPane root = new BorderPane();
@@ -57,6 +59,9 @@ public final class CloseUpView {
         pitch.setFocusTraversable(true);
         pitch.setAccessibleText("Close-up: guide and voices in pitch");
         new PitchGestures(model, pitch, locked::get, fan::isSelected);
+        chords = new ChordLane(model, theme);
+        pitchLens = new BorderPane(pitch);
+        pitchLens.setTop(chords.node());
         scroll = new ScrollPane(time);
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);
@@ -108,12 +113,13 @@ public final class CloseUpView {
     }
 
     private void look(Lens lens) {
-        root.setCenter(lens == Lens.TIME ? scroll : pitch);
+        root.setCenter(lens == Lens.TIME ? scroll : pitchLens);
         repaint();
     }
 
     private void repaint() {
         (model.lens().get() == Lens.TIME ? time : pitch).repaint();
+        chords.repaint();
     }
 
     private void paintTime(CloseUpPainter painter, GraphicsContext g, double width, double height) {

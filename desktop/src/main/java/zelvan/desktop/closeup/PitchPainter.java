@@ -18,6 +18,8 @@ import zelvan.desktop.theme.Theme;
 import zelvan.session.Protection;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.tuning.Chord;
+import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.ToneSet;
 import zelvan.tuning.TuningSettings;
@@ -92,8 +94,10 @@ final class PitchPainter {
         Palette colours = theme.palette().get();
         Viewport view = model.viewport().get();
         Picture picture = picture(model, height, locked, fan);
-        Optional<ToneSet> key = model.derived().get().harmony().key().map(Key::tones);
+        Harmony harmony = model.derived().get().harmony();
+        Optional<ToneSet> key = harmony.key().map(Key::tones);
         tones(g, colours, picture.scale(), key, width);
+        chords(g, colours, view, picture.scale(), harmony.chords(), width);
         new TimeAxis(g, colours, view, width).ruler();
         double slack =
                 picture.voices().stream()
@@ -109,9 +113,11 @@ final class PitchPainter {
         for (PitchLine line : picture.voices()) {
             paintVoice(g, colours, view, line, picture.scale(), fan, width, height);
         }
-        ruler(g, colours, picture.scale(), key, height);
+        double playhead = model.playback().player().positionSeconds();
+        Optional<ToneSet> chord = harmony.chordAt(playhead).map(Chord::tones);
+        ruler(g, colours, picture.scale(), key, chord, height);
         names(g, colours, picture, width);
-        double x = view.x(model.playback().player().positionSeconds(), width);
+        double x = view.x(playhead, width);
         g.setStroke(colours.accent());
         g.strokeLine(x, 0, x, height);
     }
@@ -133,12 +139,38 @@ final class PitchPainter {
         }
     }
 
-    /// Names of notes; those of the key stand out.
+    /// A stronger line for each tone of a chord, as long as it holds.
+    private static void chords(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            PitchScale scale,
+            List<Harmony.Change> chords,
+            double width) {
+        g.setStroke(colours.quiet().deriveColor(0, 1, 1, 0.55));
+        for (int i = 0; i < chords.size(); i++) {
+            double x = Math.max(RULER_WIDTH, view.x(chords.get(i).seconds(), width) + 1);
+            double end =
+                    i + 1 < chords.size()
+                            ? Math.min(width, view.x(chords.get(i + 1).seconds(), width) - 2)
+                            : width;
+            ToneSet tones = chords.get(i).chord().tones();
+            for (int note : scale.notes()) {
+                if (end > x && tones.contains(note)) {
+                    double y = Math.rint(scale.y(PitchScale.centsOf(note))) + 0.5;
+                    g.strokeLine(x, y, end, y);
+                }
+            }
+        }
+    }
+
+    /// Names of notes: those of the key, and stronger those of the chord at the playhead.
     private static void ruler(
             GraphicsContext g,
             Palette colours,
             PitchScale scale,
             Optional<ToneSet> key,
+            Optional<ToneSet> chord,
             double height) {
         g.setFill(colours.surface());
         g.fillRect(0, Lane.RULER_HEIGHT, RULER_WIDTH - 2, height - Lane.RULER_HEIGHT);
@@ -146,14 +178,15 @@ final class PitchPainter {
         g.setTextBaseline(VPos.CENTER);
         double last = Double.POSITIVE_INFINITY;
         for (int note : scale.notes()) {
-            boolean inKey = key.map(tones -> tones.contains(note)).orElse(true);
+            boolean inChord = chord.map(tones -> tones.contains(note)).orElse(false);
+            boolean inKey = inChord || key.map(tones -> tones.contains(note)).orElse(true);
             double y = scale.y(PitchScale.centsOf(note));
             if (!inKey || last - y < 13 || y < Lane.RULER_HEIGHT + 8 || y > height - 6) {
                 continue;
             }
             last = y;
-            g.setFont(Theme.font(11));
-            g.setFill(colours.quiet());
+            g.setFont(inChord ? Theme.strongFont(11) : Theme.font(11));
+            g.setFill(inChord ? colours.text() : colours.quiet());
             g.fillText(Pitch.nameOf(Pitch.hertzOfMidiNote(note)), RULER_WIDTH - 8, y);
         }
     }

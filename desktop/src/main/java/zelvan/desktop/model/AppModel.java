@@ -39,6 +39,7 @@ public final class AppModel implements AutoCloseable {
     private final Repairs repairs = new Repairs(this);
     private final Tunings tunings = new Tunings(this);
     private final NoteWork notes = new NoteWork(this);
+    private final ChordWork chords = new ChordWork(this);
     private final ObjectProperty<Lens> lens = new SimpleObjectProperty<>(Lens.TIME);
     private final Protections protections = new Protections(this);
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
@@ -97,6 +98,11 @@ public final class AppModel implements AutoCloseable {
     /// What can be done to single notes.
     public NoteWork notes() {
         return notes;
+    }
+
+    /// What can be done to the song's chords.
+    public ChordWork chords() {
+        return chords;
     }
 
     /// What the close-up shows of the viewport.

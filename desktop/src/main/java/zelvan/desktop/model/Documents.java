@@ -14,11 +14,11 @@ import org.slf4j.LoggerFactory;
 import zelvan.audio.SoundFormat;
 import zelvan.engine.Derived;
 import zelvan.engine.Progress;
+import zelvan.exchange.MidiSong;
 import zelvan.exchange.MixPrinter;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
 import zelvan.problem.ZelvanProblem;
-import zelvan.session.Edit;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
 
@@ -54,16 +54,26 @@ public final class Documents {
             if (named.size() == 1 && named.getFirst().toString().endsWith(SessionFile.EXTENSION)) {
                 openSession(named.getFirst());
             } else if (!named.isEmpty()) {
-                Edit.AddVoices adding =
-                        VoiceFolder.adding(model.session(), VoiceFolder.soundFiles(named));
-                boolean fresh = model.session().voices().isEmpty();
-                model.apply(adding);
-                if (fresh) {
-                    rename(folderName(named.getFirst()));
-                }
+                bringIn(named);
             }
         } catch (ZelvanProblem e) {
             model.say(e.getMessage());
+        }
+    }
+
+    /// Voices, and the chords and the tempo of a MIDI file that lies with them or is given alone.
+    private void bringIn(List<Path> named) throws ZelvanProblem {
+        if (named.stream().allMatch(MidiSong::hasMidiName)) {
+            model.chords().readMidi(named.getFirst());
+            return;
+        }
+        boolean fresh = model.session().voices().isEmpty();
+        model.apply(VoiceFolder.adding(model.session(), VoiceFolder.soundFiles(named)));
+        if (model.session().harmony().chords().isEmpty()) {
+            VoiceFolder.midiFile(named).ifPresent(model.chords()::readMidi);
+        }
+        if (fresh) {
+            rename(folderName(named.getFirst()));
         }
     }
 

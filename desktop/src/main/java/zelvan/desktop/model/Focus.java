@@ -1,6 +1,7 @@
 package zelvan.desktop.model;
 
 import zelvan.session.Protection;
+import zelvan.tuning.Harmony;
 import zelvan.units.TimeSpan;
 
 /// The one thing in the close-up that keys act on.
@@ -23,6 +24,9 @@ public sealed interface Focus {
     ///
     /// @param span in the voice as recorded
     record OnNote(String voiceId, TimeSpan span) implements Focus {}
+
+    /// A chord.
+    record OnChord(Harmony.Change change) implements Focus {}
 
     /// A protected stretch.
     record OnProtection(String voiceId, Protection protection) implements Focus {}

@@ -52,19 +52,39 @@ public final class Protections {
         model.focus().set(Focus.NOTHING);
     }
 
-    /// Protects what has the focus or else the selected phrase, or lifts that.
-    public void toggleProtection() {
-        switch (model.focus().get()) {
-            case Focus.OnRange range ->
-                    protect(range.voiceId(), range.span(), Protection.Kind.TIMING);
-            case Focus.OnProtection p -> lift(p.voiceId(), p.protection());
-            case Focus.OnNote note -> protect(note.voiceId(), note.span(), Protection.Kind.PITCH);
-            case Focus.OnBead ignored -> togglePhrases();
-            case Focus.Nothing ignored -> togglePhrases();
+    /// Protects what has the focus or else the selected phrase, a note's pitch and the timing of
+    /// everything else, or lifts that.
+    public void toggle() {
+        if (model.focus().get() instanceof Focus.OnProtection p) {
+            lift(p.voiceId(), p.protection());
+        } else {
+            boolean note = model.focus().get() instanceof Focus.OnNote;
+            toggle(note ? Protection.Kind.PITCH : Protection.Kind.TIMING);
         }
     }
 
-    private void togglePhrases() {
+    /// Protects that much of what has the focus or else of the selected phrase. Where something
+    /// else is protected it changes to that; where that is protected it is lifted.
+    public void toggle(Protection.Kind kind) {
+        switch (model.focus().get()) {
+            case Focus.OnRange range -> protect(range.voiceId(), range.span(), kind);
+            case Focus.OnNote note -> protect(note.voiceId(), note.span(), kind);
+            case Focus.OnProtection p -> toggle(p.voiceId(), p.protection(), kind);
+            case Focus.OnBead ignored -> togglePhrases(kind);
+            case Focus.OnChord ignored -> togglePhrases(kind);
+            case Focus.Nothing ignored -> togglePhrases(kind);
+        }
+    }
+
+    private void toggle(String voiceId, Protection there, Protection.Kind kind) {
+        if (there.kind() == kind) {
+            lift(voiceId, there);
+        } else {
+            change(voiceId, there, there.withKind(kind), model.repairs().newGesture());
+        }
+    }
+
+    private void togglePhrases(Protection.Kind kind) {
         for (String id : model.selection().get().voiceIds()) {
             Optional<Voice> voice = voice(id).filter(v -> v.role().follows());
             Optional<TimeSpan> span = voice.flatMap(this::selectedPhrase);
@@ -74,7 +94,7 @@ public final class Protections {
                                 .filter(p -> p.span().overlaps(span.get()))
                                 .findFirst();
                 there.ifPresentOrElse(
-                        p -> lift(id, p), () -> protect(id, span.get(), Protection.Kind.TIMING));
+                        p -> toggle(id, p, kind), () -> protect(id, span.get(), kind));
             }
         }
     }

@@ -18,6 +18,7 @@ import zelvan.session.RepairEdit;
 import zelvan.session.Role;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
+import zelvan.tuning.Harmony;
 
 /// What an editor does to mend a match: each a gesture or a key, each one named step of the
 /// history.
@@ -260,6 +261,7 @@ public final class Repairs {
             case Focus.OnBead bead -> deleteBead(bead);
             case Focus.OnProtection p -> model.protections().lift(p.voiceId(), p.protection());
             case Focus.OnNote ignored -> model.notes().giveBack();
+            case Focus.OnChord(Harmony.Change change) -> model.chords().remove(change);
             case Focus.OnRange ignored -> model.focus().set(Focus.NOTHING);
             case Focus.Nothing ignored -> {}
         }

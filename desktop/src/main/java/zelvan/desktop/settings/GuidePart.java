@@ -1,6 +1,5 @@
 package zelvan.desktop.settings;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -18,11 +17,10 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import javafx.stage.FileChooser;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.TapTempo;
 import zelvan.exchange.ExchangeProblem;
-import zelvan.exchange.MidiTempo;
+import zelvan.exchange.MidiSong;
 import zelvan.session.GuideEdit;
 import zelvan.session.GuideTiming;
 import zelvan.session.Role;
@@ -244,18 +242,13 @@ final class GuidePart {
     }
 
     private void chooseMidi() {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle("A MIDI file with the song's tempo");
-        chooser.getExtensionFilters()
-                .add(new FileChooser.ExtensionFilter("MIDI", "*.mid", "*.midi"));
-        Optional.ofNullable(chooser.showOpenDialog(root.getScene().getWindow()))
-                .map(File::toPath)
+        MidiChooser.choose(root.getScene().getWindow(), "A MIDI file with the song's tempo")
                 .ifPresent(this::readMidi);
     }
 
     private void readMidi(Path file) {
         try {
-            setTempo(MidiTempo.read(file));
+            setTempo(MidiSong.read(file).tempo());
         } catch (ExchangeProblem e) {
             model.say(e.getMessage());
         }

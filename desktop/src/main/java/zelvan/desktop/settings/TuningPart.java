@@ -15,7 +15,6 @@ import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
 import zelvan.session.Session;
 import zelvan.session.TuningEdit;
-import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
@@ -31,6 +30,8 @@ final class TuningPart {
     private final Control pull;
     private final Control slack;
     private final Control detail;
+    private final Label chords = new Label();
+    private final Button midi = new Button("From a MIDI file…");
     private final Button giveBack = new Button("Give it back");
     private final Label figures = new Label();
     private final VBox root;
@@ -51,7 +52,7 @@ final class TuningPart {
                 new Choice<>(
                         "key",
                         "Key",
-                        "The song's key: found in the guide, or set by you",
+                        "The song's key: found in guide and bed, or set by you",
                         KeyChoice::name,
                         this::setKey);
         pull =
@@ -86,6 +87,13 @@ final class TuningPart {
         giveBack.setId("give-back-pitch");
         giveBack.setOnAction(
                 e -> scope().givingBackTuning(model.session()).ifPresent(model::apply));
+        chords.setId("chord-count");
+        chords.getStyleClass().add("quiet");
+        chords.setWrapText(true);
+        midi.setId("chords-from-midi");
+        midi.setOnAction(e ->
+                MidiChooser.choose(midi.getScene().getWindow(), "A MIDI file with the chords")
+                        .ifPresent(model.chords()::readMidi));
         figures.setId("pitch-figures");
         figures.getStyleClass().add("figure");
         Label heading = new Label("Pitch");
@@ -110,8 +118,7 @@ final class TuningPart {
     }
 
     private void setKey(KeyChoice chosen) {
-        Harmony harmony = model.session().harmony();
-        model.apply(new TuningEdit.SetHarmony(new Harmony(chosen.key, harmony.chords())));
+        model.apply(new TuningEdit.SetKey(chosen.key));
     }
 
     void refresh() {
@@ -124,7 +131,7 @@ final class TuningPart {
         giveBack.setVisible(scope.givingBackTuning(session).isPresent());
         Figures lock = Figures.of(scope, model.derived().get());
         figures.setText(lock.pitchBefore().medianText() + " → " + lock.pitchAfter().medianText());
-        target.show(targets(session, tuning.target()), tuning.target());
+        target.show(Arrays.asList(PitchTarget.values()), tuning.target());
         pull.show(tuning.pull() * 100);
         slack.show(tuning.slackCents());
         detail.show(tuning.detail() * 100);
@@ -133,20 +140,20 @@ final class TuningPart {
             showKeys(session);
             rows.add(key.node());
         }
+        if (tuning.target() == PitchTarget.CHORD) {
+            int count = session.harmony().chords().size();
+            chords.setText(
+                    count == 0
+                            ? "No chords yet: write them in the lane above the curves, or read them."
+                            : count + " chords, in the lane above the curves");
+            rows.addAll(List.of(chords, midi));
+        }
         if (tuning.target() != PitchTarget.OWN) {
             rows.addAll(List.of(pull.node(), slack.node(), detail.node()));
         }
         if (!root.getChildren().equals(rows)) {
             root.getChildren().setAll(rows);
         }
-    }
-
-    /// Chords can be chosen where some are known.
-    private static List<PitchTarget> targets(Session session, PitchTarget chosen) {
-        boolean chords = !session.harmony().chords().isEmpty();
-        return Arrays.stream(PitchTarget.values())
-                .filter(t -> t != PitchTarget.CHORD || chords || t == chosen)
-                .toList();
     }
 
     private void showKeys(Session session) {

@@ -40,7 +40,7 @@ final class VoicePart {
         this.model = model;
         heading.getStyleClass().add("heading");
         makeGuide = button("make-guide", "Make it the guide", this::makeGuide);
-        protect = button("protect", "", v -> model.protections().toggleProtection());
+        protect = button("protect", "", v -> model.protections().toggle());
         protectSuggested =
                 button("protect-suggested", "", v -> model.protections().protectSuggestions(v));
         verdict.setId("verdict");
