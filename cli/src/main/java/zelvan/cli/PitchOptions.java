@@ -43,6 +43,18 @@ final class PitchOptions {
     private Optional<Double> detail = Optional.empty();
 
     @Option(
+            names = "--wander",
+            paramLabel = "0..200",
+            description = "How much of each note's slow movement stays (100).")
+    private Optional<Double> wander = Optional.empty();
+
+    @Option(
+            names = "--vibrato",
+            paramLabel = "0..200",
+            description = "How much of each note's vibrato stays (100).")
+    private Optional<Double> vibrato = Optional.empty();
+
+    @Option(
             names = "--key",
             paramLabel = "KEY",
             description = "The song's key, as \"D minor\" (found in guide and bed).")
@@ -85,9 +97,11 @@ final class PitchOptions {
         }
         return new TuningSettings(
                 aim,
-                share("--pitch-pull", pull, start.pull()),
+                share("--pitch-pull", pull, start.pull(), 1),
                 slack,
-                share("--keep-detail", detail, start.detail()));
+                share("--keep-detail", detail, start.detail(), 1),
+                share("--wander", wander, start.wander(), TuningSettings.MOST),
+                share("--vibrato", vibrato, start.vibrato(), TuningSettings.MOST));
     }
 
     Harmony harmony() throws UsageProblem, ExchangeProblem {
@@ -130,13 +144,14 @@ final class PitchOptions {
         return new UsageProblem("--chord " + text, "it is not understood", "Write it as 12.5=Am7");
     }
 
-    private static double share(String option, Optional<Double> percent, double otherwise)
+    private static double share(
+            String option, Optional<Double> percent, double otherwise, double most)
             throws UsageProblem {
         double value = percent.orElse(otherwise * 100);
-        if (!(value >= 0 && value <= 100)) {
+        if (!(value >= 0 && value <= 100 * most)) {
             throw new UsageProblem(
                     String.format(Locale.ROOT, "%s %s", option, value),
-                    "it must be 0 to 100",
+                    String.format(Locale.ROOT, "it must be 0 to %.0f", 100 * most),
                     "Give a percentage");
         }
         return value / 100;

@@ -14,8 +14,11 @@ final class NoteFinder {
     /// Over this time the median follows a change of note but not a vibrato.
     private static final double SMOOTHING_SECONDS = 0.1;
 
-    /// A pitch this far from the note's running median begins another note.
+    /// A pitch this far from the note's running mean begins another note,
     private static final double NOTE_WIDTH_CENTS = 70;
+
+    /// if it stays away for as long as this: half a cycle of a wide vibrato is shorter.
+    private static final double AWAY_SECONDS = 0.11;
 
     /// A note's running mean is that of its last so many frames: a voice may drift, but a step of a
     /// half tone is not to be drifted along with.
@@ -46,10 +49,11 @@ final class NoteFinder {
         }
         int radius = (int) Math.round(0.5 * SMOOTHING_SECONDS / pitch.hopSeconds());
         double[] smooth = zelvan.dsp.Smoothing.median(cents, radius);
+        int away = (int) Math.round(AWAY_SECONDS / pitch.hopSeconds());
         int start = 0;
         double mean = smooth[0];
         for (int i = 1; i <= smooth.length; i++) {
-            if (i == smooth.length || Math.abs(smooth[i] - mean) > NOTE_WIDTH_CENTS) {
+            if (i == smooth.length || staysAway(smooth, i, mean, away)) {
                 addNote(pitch, from, cents, start, i, notes);
                 start = i;
                 mean = i < smooth.length ? smooth[i] : 0;
@@ -59,16 +63,29 @@ final class NoteFinder {
         }
     }
 
+    private static boolean staysAway(double[] cents, int from, double mean, int frames) {
+        if (from + frames > cents.length) {
+            return false;
+        }
+        double side = Math.signum(cents[from] - mean);
+        for (int i = from; i < from + frames; i++) {
+            if (side * (cents[i] - mean) <= NOTE_WIDTH_CENTS) {
+                return false;
+            }
+        }
+        return true;
+    }
+
     private static void addNote(
             PitchTrack pitch, int from, double[] cents, int start, int end, List<Note> notes) {
         if ((end - start) * pitch.hopSeconds() >= SHORTEST_NOTE_SECONDS) {
-            double median = Percentile.median(Arrays.copyOfRange(cents, start, end));
+            double middle = Percentile.midmean(Arrays.copyOfRange(cents, start, end));
             notes.add(
                     new Note(
                             new TimeSpan(
                                     (from + start) * pitch.hopSeconds(),
                                     (from + end) * pitch.hopSeconds()),
-                            Pitch.A4_HERTZ * Pitch.ratio(median)));
+                            Pitch.A4_HERTZ * Pitch.ratio(middle)));
         }
     }
 }

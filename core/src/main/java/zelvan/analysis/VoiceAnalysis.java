@@ -37,7 +37,7 @@ public record VoiceAnalysis(
         List<TimeSpan> esses,
         List<TimeSpan> breaths) {
     /// Changes whenever an analysis of the same sound would come out differently.
-    public static final int VERSION = 9;
+    public static final int VERSION = 10;
 
     public static final double HOP_SECONDS = 0.005;
 

@@ -26,7 +26,7 @@ public final class SessionFile {
     private static final String AUTOSAVE_SUFFIX = ".autosave";
 
     /// Changes whenever an older program could not read the file.
-    private static final int VERSION = 4;
+    private static final int VERSION = 5;
 
     private static final JsonMapper JSON =
             JsonMapper.builder()

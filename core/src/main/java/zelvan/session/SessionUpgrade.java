@@ -20,7 +20,34 @@ final class SessionUpgrade {
                 object(voice).putArray("notes");
             }
         }
+        if (version <= 4) {
+            fromFour(document.path("session"));
+        }
         return document;
+    }
+
+    /// Version 5 knows wander and vibrato of more than single notes.
+    private static void fromFour(JsonNode session) {
+        for (JsonNode stack : session.path("stacks")) {
+            object(stack.path("tuning")).put("wander", 1).put("vibrato", 1);
+        }
+        for (JsonNode voice : session.path("voices")) {
+            object(voice.path("tuning")).putNull("wander").putNull("vibrato");
+            for (JsonNode phrase : voice.path("phrases")) {
+                object(phrase.path("tuning")).putNull("wander").putNull("vibrato");
+            }
+            for (JsonNode note : voice.path("notes")) {
+                forgetWhole(object(note), "wander");
+                forgetWhole(object(note), "vibrato");
+            }
+        }
+    }
+
+    /// All of it meant that nothing was said.
+    private static void forgetWhole(ObjectNode note, String amount) {
+        if (note.path(amount).asDouble() == 1) {
+            note.putNull(amount);
+        }
     }
 
     /// Version 2 knows what the guide is corrected to, placed landmarks beside held moments, what

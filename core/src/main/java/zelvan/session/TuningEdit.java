@@ -208,7 +208,7 @@ public sealed interface TuningEdit extends Edit {
 
         @Override
         public String title() {
-            return "Note: given back";
+            return places.size() == 1 ? "Note: given back" : places.size() + " notes given back";
         }
 
         @Override
@@ -218,13 +218,19 @@ public sealed interface TuningEdit extends Edit {
     }
 
     private static String describe(TuningSettings tuning) {
-        return tuning.target() == PitchTarget.OWN
-                ? "own line"
-                : String.format(
-                        Locale.ROOT,
-                        "pitch to %s, pull %.0f %%, slack %.0f cents",
-                        tuning.target().word(),
-                        tuning.pull() * 100,
-                        tuning.slackCents());
+        String drawn =
+                tuning.target() == PitchTarget.OWN
+                        ? "own line"
+                        : String.format(
+                                Locale.ROOT,
+                                "pitch to %s, pull %.0f %%, slack %.0f cents",
+                                tuning.target().word(),
+                                tuning.pull() * 100,
+                                tuning.slackCents());
+        return drawn + amount(", wander", tuning.wander()) + amount(", vibrato", tuning.vibrato());
+    }
+
+    private static String amount(String name, double value) {
+        return value == 1 ? "" : String.format(Locale.ROOT, "%s %.0f %%", name, value * 100);
     }
 }

@@ -17,34 +17,28 @@ import zelvan.units.TimeSpan;
 ///   what the settings say
 /// @param intonation how much of its offset from that is taken away, 0 to 1; empty if that is for
 ///   the settings to say
-/// @param wander how much of its slow movement stays, 0 (none) to 2 (twice as much)
-/// @param vibrato how much of its vibrato stays, 0 (none) to 2 (twice as much)
+/// @param wander how much of its slow movement stays, 0 (none) to 2 (twice as much); empty if that
+///   is for the settings to say
+/// @param vibrato the same of its vibrato
 public record NoteEdit(
         TimeSpan span,
         Optional<Double> aimCents,
         Optional<Double> intonation,
-        double wander,
-        double vibrato) {
-    public static final double MOST = 2;
-
+        Optional<Double> wander,
+        Optional<Double> vibrato) {
     /// What is left of a note must be as long as this to be one.
     private static final double SHORTEST_NOTE_SECONDS = 0.04;
 
     public NoteEdit {
-        check("intonation", intonation.orElse(0.0), 1);
-        check("wander", wander, MOST);
-        check("vibrato", vibrato, MOST);
-    }
-
-    private static void check(String name, double value, double most) {
-        if (!(value >= 0 && value <= most)) {
-            throw new IllegalArgumentException(name + " must be 0 to " + most + ", was " + value);
-        }
+        TuningSettings.check("intonation", intonation.orElse(0.0), 1);
+        TuningSettings.check("wander", wander.orElse(0.0), TuningSettings.MOST);
+        TuningSettings.check("vibrato", vibrato.orElse(0.0), TuningSettings.MOST);
     }
 
     /// A note as it is.
     public static NoteEdit of(TimeSpan span) {
-        return new NoteEdit(span, Optional.empty(), Optional.empty(), 1, 1);
+        return new NoteEdit(
+                span, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
     }
 
     public NoteEdit withAim(double cents) {
@@ -56,11 +50,11 @@ public record NoteEdit(
     }
 
     public NoteEdit withWander(double value) {
-        return new NoteEdit(span, aimCents, intonation, value, vibrato);
+        return new NoteEdit(span, aimCents, intonation, Optional.of(value), vibrato);
     }
 
     public NoteEdit withVibrato(double value) {
-        return new NoteEdit(span, aimCents, intonation, wander, value);
+        return new NoteEdit(span, aimCents, intonation, wander, Optional.of(value));
     }
 
     public NoteEdit withSpan(TimeSpan value) {
@@ -89,13 +83,13 @@ public record NoteEdit(
                         .forEach(s -> notes.add(new Note(s, note.hertz())));
             }
         }
-        edits.forEach(edit -> notes.add(new Note(edit.span, medianHertz(pitch, edit.span))));
+        edits.forEach(edit -> notes.add(new Note(edit.span, middleHertz(pitch, edit.span))));
         notes.sort(Comparator.comparingDouble(n -> n.span().startSeconds()));
         return notes;
     }
 
     /// 0 if it has no pitch at all.
-    private static double medianHertz(PitchTrack pitch, TimeSpan span) {
+    private static double middleHertz(PitchTrack pitch, TimeSpan span) {
         List<Double> hertz = new ArrayList<>();
         for (int f = pitch.frameAt(span.startSeconds());
                 f < pitch.frameAt(span.endSeconds());
@@ -105,6 +99,6 @@ public record NoteEdit(
             }
         }
         double[] all = hertz.stream().mapToDouble(Double::doubleValue).toArray();
-        return all.length == 0 ? 0 : Percentile.median(all);
+        return all.length == 0 ? 0 : Percentile.midmean(all);
     }
 }

@@ -2,9 +2,11 @@ package zelvan.tuning;
 
 import java.util.Arrays;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.dsp.Percentile;
 import zelvan.dsp.Smoothing;
 
-/// Makes of single notes what the user wants of them, on top of what the settings do.
+/// Makes of notes what is wanted of their wander and vibrato, and of single ones what the user
+/// wants of where they are, on top of what draws them to their target.
 ///
 /// How it works: what will sound is taken apart into its middle, its slow movement (the mean over
 /// two tenths of a second, about a cycle of vibrato) and the rest, the vibrato. The middle is moved
@@ -34,9 +36,11 @@ final class NoteShaper {
         this.moves = moves;
     }
 
+    /// @param edit what the user says of the note
+    /// @param settings in force in it, for what he does not say
     /// @param from first frame of the voiced stretch that holds the note
     /// @param to frame after its last
-    void shape(NoteEdit edit, int from, int to) {
+    void shape(NoteEdit edit, TuningSettings settings, int from, int to) {
         int start = Math.max(from, (int) Math.round(edit.span().startSeconds() / HOP));
         int end = Math.min(to, (int) Math.round(edit.span().endSeconds() / HOP));
         if (end - start < 2) {
@@ -46,14 +50,17 @@ final class NoteShaper {
         for (int i = 0; i < sounding.length; i++) {
             sounding[i] = pitch.ownCents(start + i) + moves[start + i];
         }
-        double middle = PitchMapper.middle(sounding);
-        double[] slow = Smoothing.mean(Smoothing.mean(sounding, WANDER_RADIUS), WANDER_RADIUS / 2);
+        double middle = Percentile.midmean(sounding);
+        double[] slow =
+                Smoothing.mean(Smoothing.mean(sounding, WANDER_RADIUS), WANDER_RADIUS * 2 / 3);
         double shift = shift(edit, start, end, middle);
+        double keptWander = edit.wander().orElse(settings.wander());
+        double keptVibrato = edit.vibrato().orElse(settings.vibrato());
         for (int i = 0; i < sounding.length; i++) {
             double inside = Math.min(i + 0.5, sounding.length - i - 0.5) * HOP;
             double share = Math.clamp(inside / FADE_SECONDS, 0, 1);
-            double vibrato = (edit.vibrato() - 1) * (sounding[i] - slow[i]);
-            double wander = (edit.wander() - 1) * (slow[i] - middle);
+            double vibrato = (keptVibrato - 1) * (sounding[i] - slow[i]);
+            double wander = (keptWander - 1) * (slow[i] - middle);
             moves[start + i] += share * (vibrato + wander);
         }
         if (shift != 0) {
@@ -80,8 +87,8 @@ final class NoteShaper {
         if (count == 0) {
             return 0;
         }
-        double sung = PitchMapper.middle(Arrays.copyOf(own, count));
-        double left = PitchMapper.middle(Arrays.copyOf(now, count));
+        double sung = Percentile.midmean(Arrays.copyOf(own, count));
+        double left = Percentile.midmean(Arrays.copyOf(now, count));
         return (1 - edit.intonation().get()) * sung - left;
     }
 

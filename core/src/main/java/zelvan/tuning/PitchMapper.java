@@ -3,7 +3,9 @@ package zelvan.tuning;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.function.DoubleFunction;
+import java.util.stream.Collectors;
 import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.dsp.Percentile;
@@ -116,7 +118,7 @@ public final class PitchMapper {
                 leadOver(from, to, run);
             }
         }
-        double[] moves = moves(runs);
+        double[] moves = moves(runs, notes);
         return new TuningResult(
                 map(runs, moves), floats(target), floats(offsets()), after(moves), notes);
     }
@@ -161,7 +163,8 @@ public final class PitchMapper {
         for (int i = 0; i < own.length; i++) {
             own[i] = pitch.ownCents(note.from + i);
         }
-        double centre = middle(own);
+        // What a scoop or the beginning of a glide does at its ends, does not count.
+        double centre = Percentile.midmean(own);
         double midi = Pitch.midiNoteOf(Pitch.A4_HERTZ * Pitch.ratio(centre));
         double tone =
                 Pitch.centsBetween(Pitch.A4_HERTZ, Pitch.hertzOfMidiNote(tones.nearest(midi)));
@@ -170,15 +173,6 @@ public final class PitchMapper {
             mean[f] = centre - tone;
             detail[f] = pitch.ownCents(f) - centre;
         }
-    }
-
-    /// The mean of the middle half: what a scoop or the beginning of a glide does at its ends, does
-    /// not count.
-    static double middle(double[] values) {
-        double[] sorted = values.clone();
-        Arrays.sort(sorted);
-        int from = sorted.length / 4;
-        return Arrays.stream(sorted, from, sorted.length - from).average().orElse(0);
     }
 
     private void aimAtGuide(Run note, boolean inItsOctave) {
@@ -198,7 +192,7 @@ public final class PitchMapper {
                         ? Pitch.CENTS_PER_OCTAVE
                                 * Math.rint(Percentile.median(known) / Pitch.CENTS_PER_OCTAVE)
                         : 0;
-        double average = middle(known) - octave;
+        double average = Percentile.midmean(known) - octave;
         if (Math.abs(average) > FARTHEST_CENTS) {
             return;
         }
@@ -276,7 +270,7 @@ public final class PitchMapper {
     }
 
     /// How far each frame is moved, cents.
-    private double[] moves(List<Run> runs) {
+    private double[] moves(List<Run> runs, List<Note> notes) {
         double[] moves = new double[pitch.frames()];
         for (Run run : runs) {
             double[] means = known(mean, run);
@@ -285,20 +279,40 @@ public final class PitchMapper {
             double[] fine = Smoothing.mean(details, DETAIL_RADIUS);
             for (int i = 0; i < means.length; i++) {
                 TuningSettings settings = settings(run.from + i);
-                if (settings.moves()) {
+                if (settings.draws()) {
                     double counted = smooth[i] + (1 - settings.detail()) * fine[i];
                     moves[run.from + i] = -settings.moveCents(counted);
                 }
             }
         }
-        NoteShaper shaper = new NoteShaper(pitch, target, moves);
-        for (Run run : runs) {
-            edits.forEach(edit -> shaper.shape(edit, run.from, run.to));
-        }
+        shape(runs, notes, moves);
         for (TimeSpan span : protectedSpans) {
             spare(span, moves);
         }
         return moves;
+    }
+
+    /// What is wanted of single notes.
+    private void shape(List<Run> runs, List<Note> notes, double[] moves) {
+        NoteShaper shaper = new NoteShaper(pitch, target, moves);
+        Map<TimeSpan, NoteEdit> said =
+                edits.stream().collect(Collectors.toMap(NoteEdit::span, edit -> edit));
+        for (Note note : notes) {
+            NoteEdit edit = said.getOrDefault(note.span(), NoteEdit.of(note.span()));
+            TuningSettings settings = settings(pitch.voice().frameAt(note.span().middleSeconds()));
+            if (settings.wander() == 1
+                    && settings.vibrato() == 1
+                    && !said.containsKey(note.span())) {
+                continue;
+            }
+            int from = frame(note.span().startSeconds());
+            int to = frame(note.span().endSeconds());
+            for (Run run : runs) {
+                if (run.from < to && run.to > from) {
+                    shaper.shape(edit, settings, run.from, run.to);
+                }
+            }
+        }
     }
 
     private static double[] known(double[] values, Run run) {

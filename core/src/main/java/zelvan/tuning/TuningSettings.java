@@ -7,40 +7,67 @@ package zelvan.tuning;
 /// @param slackCents how much offset is left alone as human, 0 or more
 /// @param detail how much of the singer's own vibrato, scoops and wander is kept: 1 moves each note
 ///   as a whole, 0 follows the target's curve
-public record TuningSettings(PitchTarget target, double pull, double slackCents, double detail) {
+/// @param wander how much of each note's slow movement stays of what comes out then, 0 (none) to 2
+///   (twice as much)
+/// @param vibrato the same of its vibrato
+public record TuningSettings(
+        PitchTarget target,
+        double pull,
+        double slackCents,
+        double detail,
+        double wander,
+        double vibrato) {
+    /// The most of wander and vibrato: twice as much.
+    public static final double MOST = 2;
+
     /// Nothing is moved.
     public static final TuningSettings OFF = new TuningSettings(PitchTarget.OWN, 0, 0, 1);
 
     public TuningSettings {
-        if (!(pull >= 0 && pull <= 1)) {
-            throw new IllegalArgumentException("pull must be 0 to 1, was " + pull);
-        }
-        if (!(slackCents >= 0)) {
-            throw new IllegalArgumentException("slackCents must be >= 0, was " + slackCents);
-        }
-        if (!(detail >= 0 && detail <= 1)) {
-            throw new IllegalArgumentException("detail must be 0 to 1, was " + detail);
+        check("pull", pull, 1);
+        check("slackCents", slackCents, Double.POSITIVE_INFINITY);
+        check("detail", detail, 1);
+        check("wander", wander, MOST);
+        check("vibrato", vibrato, MOST);
+    }
+
+    /// Wander and vibrato as they come out.
+    public TuningSettings(PitchTarget target, double pull, double slackCents, double detail) {
+        this(target, pull, slackCents, detail, 1, 1);
+    }
+
+    static void check(String name, double value, double most) {
+        if (!(value >= 0 && value <= most)) {
+            throw new IllegalArgumentException(name + " must be 0 to " + most + ", was " + value);
         }
     }
 
     public TuningSettings withTarget(PitchTarget value) {
-        return new TuningSettings(value, pull, slackCents, detail);
+        return new TuningSettings(value, pull, slackCents, detail, wander, vibrato);
     }
 
     public TuningSettings withPull(double value) {
-        return new TuningSettings(target, value, slackCents, detail);
+        return new TuningSettings(target, value, slackCents, detail, wander, vibrato);
     }
 
     public TuningSettings withSlack(double cents) {
-        return new TuningSettings(target, pull, cents, detail);
+        return new TuningSettings(target, pull, cents, detail, wander, vibrato);
     }
 
     public TuningSettings withDetail(double value) {
-        return new TuningSettings(target, pull, slackCents, value);
+        return new TuningSettings(target, pull, slackCents, value, wander, vibrato);
     }
 
-    /// Whether anything can be moved.
-    public boolean moves() {
+    public TuningSettings withWander(double value) {
+        return new TuningSettings(target, pull, slackCents, detail, value, vibrato);
+    }
+
+    public TuningSettings withVibrato(double value) {
+        return new TuningSettings(target, pull, slackCents, detail, wander, value);
+    }
+
+    /// Whether pitch is drawn to anything.
+    public boolean draws() {
         return target != PitchTarget.OWN && pull > 0;
     }
 

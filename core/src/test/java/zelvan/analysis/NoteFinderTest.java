@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.testing.Tracks;
 import zelvan.units.Pitch;
@@ -38,11 +39,29 @@ class NoteFinderTest {
         assertThat(find(2, t -> -30 * t)).hasSize(1);
     }
 
-    @Test
-    void aVibratoIsOneNoteAtItsMean() {
-        List<Note> notes = find(1.5, t -> 20 + 60 * Math.sin(2 * Math.PI * 5.5 * t));
+    /// Rates and extents of singers, from memory: E. Prame (1994), 6 Hz on average; C. E. Seashore
+    /// (1932), 5 to 7 Hz; E. Prame (1997), up to 123 cents to each side. Wherever it begins.
+    @ParameterizedTest
+    @CsvSource({
+        "5, 123, 0",
+        "5.5, 60, 0",
+        "6, 123, 0",
+        "6, 123, 0.25",
+        "6, 123, 0.75",
+        "7, 71, 0.5"
+    })
+    void aVibratoIsOneNoteAtItsMean(double rateHertz, double extentCents, double phase) {
+        List<Note> notes =
+                find(1.5, t -> 20 + extentCents * Math.sin(2 * Math.PI * (rateHertz * t + phase)));
         assertThat(notes).hasSize(1);
-        assertThat(cents(notes.getFirst())).isCloseTo(20, within(8.0));
+        assertThat(cents(notes.getFirst())).isCloseTo(20, within(0.13 * extentCents));
+    }
+
+    /// Eight notes a second, each a whole tone above the one before.
+    @Test
+    void aFastRunIsAllItsNotes() {
+        List<Note> notes = find(1, t -> 200 * Math.floor(t * 8));
+        assertThat(notes).hasSize(8);
     }
 
     @Test

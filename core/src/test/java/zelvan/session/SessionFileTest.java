@@ -211,6 +211,40 @@ class SessionFileTest {
                 .isEqualTo(TuningDeparture.NONE);
     }
 
+    /// Version 4 knew wander and vibrato of single notes only, where all of it meant nothing.
+    @Test
+    void amountsOfOlderNotesAreBroughtUpToDate() throws Exception {
+        Path file = folder.resolve("song.zelvan");
+        TimeSpan span = new TimeSpan(2, 3);
+        Session session =
+                new TuningEdit.SetNotes(
+                                List.of(
+                                        new TuningEdit.SetNotes.Of(
+                                                "v",
+                                                List.of(
+                                                        NoteEdit.of(span)
+                                                                .withWander(1)
+                                                                .withVibrato(0.25)))),
+                                "",
+                                1)
+                        .apply(HistoryTest.session());
+        SessionFile.write(file, session);
+        JsonNode tree = JsonMapper.shared().readTree(Files.readString(file));
+        ((ObjectNode) tree).put("version", 4);
+        List<String> later = List.of("wander", "vibrato");
+        tree.path("session")
+                .path("stacks")
+                .forEach(stack -> ((ObjectNode) stack.path("tuning")).remove(later));
+        tree.path("session")
+                .path("voices")
+                .forEach(voice -> ((ObjectNode) voice.path("tuning")).remove(later));
+        Files.writeString(file, tree.toString());
+        Session read = SessionFile.read(file);
+        assertThat(read.voice("v").orElseThrow().note(span).wander()).isEmpty();
+        assertThat(read.voice("v").orElseThrow().note(span).vibrato()).contains(0.25);
+        assertThat(read.stacks()).isEqualTo(session.stacks());
+    }
+
     /// As the first version wrote it.
     @Test
     void anOlderSessionIsBroughtUpToDate() throws Exception {

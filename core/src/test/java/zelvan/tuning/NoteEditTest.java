@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.function.DoubleUnaryOperator;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.align.Alignment;
 import zelvan.testing.Tracks;
@@ -85,6 +86,52 @@ class NoteEditTest {
         for (double t = 1.2; t < 1.8; t += 0.007) {
             double sounds = slow.applyAsDouble(t) + vibrato(t) + map.centsAt(t);
             assertThat(sounds).isCloseTo(vibrato(t), within(6.0));
+        }
+    }
+
+    /// Rates and extents of singers, from memory: E. Prame, *Measurements of the vibrato rate of
+    /// ten singers* (1994), 6.0 Hz on average; C. E. Seashore, *The vibrato* (1932), 5 to 7 Hz; E.
+    /// Prame, *Vibrato extent and intonation in professional Western lyric singing* (1997), 34 to
+    /// 123 cents to each side, 71 on average.
+    @ParameterizedTest
+    @CsvSource({"5, 71", "6, 34", "6, 71", "6, 123", "7, 71"})
+    void vibratoOfAWholeVoiceIsTakenOutAndItsWanderStays(double rateHertz, double extentCents) {
+        DoubleUnaryOperator slow = t -> 25 * Math.sin(2 * Math.PI * 0.5 * t);
+        DoubleUnaryOperator fast = t -> extentCents * Math.sin(2 * Math.PI * rateHertz * t);
+        DoubleUnaryOperator both = t -> slow.applyAsDouble(t) + fast.applyAsDouble(t);
+        PitchMap flat = map(both, TuningSettings.OFF.withVibrato(0)).map();
+        PitchMap still = map(both, TuningSettings.OFF.withWander(0)).map();
+        for (double t = 0.3; t < 2.7; t += 0.01) {
+            assertThat(both.applyAsDouble(t) + flat.centsAt(t))
+                    .isCloseTo(slow.applyAsDouble(t), within(0.1 * extentCents + 3));
+            assertThat(both.applyAsDouble(t) + still.centsAt(t))
+                    .isCloseTo(fast.applyAsDouble(t), within(0.1 * extentCents + 4));
+        }
+    }
+
+    @Test
+    void aNoteDepartsFromWhatIsWantedOfAllNotes() {
+        PitchMap map =
+                map(
+                                NoteEditTest::vibrato,
+                                TuningSettings.OFF.withVibrato(0),
+                                NoteEdit.of(MIDDLE).withVibrato(1))
+                        .map();
+        for (double t = 1.2; t < 1.8; t += 0.007) {
+            assertThat(map.centsAt(t)).isCloseTo(0, within(1e-6));
+        }
+        for (double t = 0.2; t < 0.8; t += 0.007) {
+            assertThat(vibrato(t) + map.centsAt(t)).isCloseTo(0, within(4.0));
+        }
+    }
+
+    /// What is drawn to the guide and what is left of the vibrato then are two settings.
+    @Test
+    void meanGoesToTheGuideAndTheVibratoIsHalved() {
+        TuningSettings settings = new TuningSettings(PitchTarget.GUIDE, 1, 0, 1).withVibrato(0.5);
+        PitchMap map = map(t -> 30 + vibrato(t), settings).map();
+        for (double t = 0.3; t < 2.7; t += 0.01) {
+            assertThat(30 + vibrato(t) + map.centsAt(t)).isCloseTo(0.5 * vibrato(t), within(4.0));
         }
     }
 

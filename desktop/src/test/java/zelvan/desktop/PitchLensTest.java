@@ -4,8 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
 import javafx.event.ActionEvent;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -161,7 +163,7 @@ class PitchLensTest extends CloseUpTestBase {
                 .isCloseTo(cents + 5, within(1e-6));
 
         set(robot, "#note-vibrato-field", "0");
-        assertThat(voice(RIGHT).note(note.span()).vibrato()).isZero();
+        assertThat(voice(RIGHT).note(note.span()).vibrato()).contains(0.0);
         robot.interact(() -> robot.lookup("#note-split").queryButton().fire());
         waitUntilDerived();
         assertThat(voice(RIGHT).notes()).hasSize(2);
@@ -178,6 +180,65 @@ class PitchLensTest extends CloseUpTestBase {
         waitUntilDerived();
         assertThat(voice(RIGHT).notes()).isEmpty();
         assertThat(moved(note)).isZero();
+    }
+
+    /// The vibrato of a whole stack is turned down and heard so; a note departs, and all that
+    /// departs is given back at once.
+    @Test
+    void vibratoOfAStackIsSetAndNotesByHandAreGivenBackTogether(FxRobot robot) {
+        openDoubles(robot, 24, 27);
+        PitchTrack sung = derived(RIGHT).analysis().orElseThrow().pitch();
+        Note note =
+                derived(RIGHT).pitched().result().notes().stream()
+                        .max(Comparator.comparingDouble(n -> movement(n, sung, t -> t)))
+                        .orElseThrow();
+        double before = movement(note, sung, t -> t);
+        robot.interact(() -> {
+            model.lens().set(Lens.PITCH);
+            model.select(
+                    new Selection(
+                            Optional.of(voice(RIGHT).stackId()), List.of(), Optional.empty()));
+        });
+        set(robot, "#pitch-vibrato-field", "0");
+        set(robot, "#pitch-wander-field", "0");
+        assertThat(model.session().stackTuning(voice(LEFT)).vibrato()).isZero();
+        double flat = movement(note, sounding(RIGHT), t -> sounds(RIGHT, t));
+        assertThat(before).isGreaterThan(8);
+        assertThat(flat).isLessThan(0.4 * before);
+
+        robot.interact(() -> {
+            model.select(Selection.ofVoice(voice(RIGHT).id()));
+            model.focus().set(new Focus.OnNote(voice(RIGHT).id(), note.span()));
+        });
+        set(robot, "#note-vibrato-field", "150");
+        robot.interact(() -> model.notes().nudge(20));
+        waitUntilDerived();
+        assertThat(robot.lookup("#give-back-notes").queryButton().getText())
+                .isEqualTo("Give one note back");
+        robot.interact(() -> robot.lookup("#give-back-notes").queryButton().fire());
+        waitUntilDerived();
+        assertThat(voice(RIGHT).notes()).isEmpty();
+        assertThat(robot.lookup("#give-back-notes").tryQuery()).isEmpty();
+    }
+
+    /// Standard deviation of the pitch inside a note, cents.
+    private static double movement(Note note, PitchTrack pitch, DoubleUnaryOperator sounds) {
+        if (note.span().seconds() < 0.5) {
+            return 0;
+        }
+        double square = 0;
+        double sum = 0;
+        int count = 0;
+        for (double t = note.span().startSeconds() + 0.1;
+                t < note.span().endSeconds() - 0.1;
+                t += 0.005) {
+            double cents =
+                    Pitch.centsBetween(Pitch.A4_HERTZ, pitch.hertzAt(sounds.applyAsDouble(t)));
+            sum += cents;
+            square += cents * cents;
+            count++;
+        }
+        return Math.sqrt(square / count - sum / count * sum / count);
     }
 
     @Test

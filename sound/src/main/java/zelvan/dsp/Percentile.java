@@ -26,4 +26,15 @@ public final class Percentile {
     public static double median(double[] values) {
         return of(values, 50);
     }
+
+    /// The mean of the middle half: what is far off does not count, and unlike the median it is
+    /// steady where values crowd on two sides, as those of a vibrato do.
+    ///
+    /// @param values in any order; left as they are; at least one
+    public static double midmean(double[] values) {
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        int from = sorted.length / 4;
+        return Arrays.stream(sorted, from, sorted.length - from).average().orElseThrow();
+    }
 }

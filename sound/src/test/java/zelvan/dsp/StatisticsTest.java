@@ -41,4 +41,11 @@ class StatisticsTest {
         assertThat(Windows.kaiser(0, 11)).isEqualTo(1);
         assertThat(Windows.kaiser(1.01, 11)).isZero();
     }
+
+    @Test
+    void middleHalfIsNotMovedByWhatIsFarOff() {
+        assertThat(Percentile.midmean(new double[] {1, 2, 3, 4})).isEqualTo(2.5);
+        assertThat(Percentile.midmean(new double[] {900, 2, 1, 3})).isEqualTo(2.5);
+        assertThat(Percentile.midmean(new double[] {7})).isEqualTo(7);
+    }
 }

@@ -6,7 +6,6 @@ import java.util.function.BooleanSupplier;
 import java.util.function.DoubleSupplier;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
-import zelvan.analysis.Note;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
@@ -73,23 +72,31 @@ final class PitchGestures {
                 });
     }
 
+    /// The nearest note, and where voices lie on each other, that of a selected voice.
     private Optional<Focus.OnNote> noteAt(MouseEvent event) {
         PitchPainter.Picture picture = picture();
         double seconds = secondsAt(event.getX());
+        double reach = REACH_PIXELS * 100 / picture.scale().halfTone();
+        Selection now = model.selection().get();
+        Optional<Focus.OnNote> nearest = Optional.empty();
+        double least = Double.POSITIVE_INFINITY;
         for (PitchLine line : picture.voices()) {
+            String id = line.lane().voice().id();
             double cents = picture.scale().centsAt(event.getY() + line.lift());
-            double reach = REACH_PIXELS * 100 / picture.scale().halfTone();
-            Optional<Note> note = line.noteAt(seconds, cents, reach);
-            if (note.isPresent()) {
-                String id = line.lane().voice().id();
-                Selection now = model.selection().get();
-                if (!now.has(id)) {
-                    model.select(new Selection(Optional.empty(), List.of(id), now.phrase()));
-                }
-                return Optional.of(new Focus.OnNote(id, note.get().span()));
+            Optional<PitchLine.Rail> rail = line.railAt(seconds, cents, reach);
+            double distance =
+                    rail.map(r -> Math.abs(r.cents() - cents)).orElse(0.0)
+                            + (now.has(id) ? 0 : 2 * reach);
+            if (rail.isPresent() && distance < least) {
+                least = distance;
+                nearest = Optional.of(new Focus.OnNote(id, rail.get().note().span()));
             }
         }
-        return Optional.empty();
+        nearest.map(Focus.OnNote::voiceId)
+                .filter(id -> !now.has(id))
+                .ifPresent(id ->
+                        model.select(new Selection(Optional.empty(), List.of(id), now.phrase())));
+        return nearest;
     }
 
     private void dragged(MouseEvent event) {

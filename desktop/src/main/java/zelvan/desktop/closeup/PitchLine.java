@@ -1,11 +1,14 @@
 package zelvan.desktop.closeup;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
+import javafx.scene.paint.Color;
 import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.desktop.theme.Palette;
 import zelvan.tuning.TuningResult;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
@@ -14,9 +17,10 @@ import zelvan.units.Pitch;
 ///
 /// @param lane whose it is
 /// @param settings in force for most of the voice
+/// @param place among the voices of its stack
 /// @param locked 0 as recorded, 1 as edited, between them while it slides
 /// @param lift pixels by which it is pulled apart from the others
-record PitchLine(Lane lane, TuningSettings settings, double locked, double lift) {
+record PitchLine(Lane lane, TuningSettings settings, int place, double locked, double lift) {
     /// What counts as off beyond the slack.
     private static final double TOLERANCE_CENTS = 5;
 
@@ -32,6 +36,10 @@ record PitchLine(Lane lane, TuningSettings settings, double locked, double lift)
 
     /// A note as it is shown.
     record Rail(Note note, double fromSeconds, double toSeconds, double cents) {}
+
+    Color colour(Palette colours) {
+        return colours.shade(lane.stackIndex(), place);
+    }
 
     private VoiceAnalysis voice() {
         return lane.analysis();
@@ -115,12 +123,11 @@ record PitchLine(Lane lane, TuningSettings settings, double locked, double lift)
         return lane.voice().notes().stream().anyMatch(n -> n.span().equals(rail.note.span()));
     }
 
-    /// The note that is shown at a place.
-    Optional<Note> noteAt(double shownSeconds, double cents, double reachCents) {
+    /// The note that is shown nearest to a place.
+    Optional<Rail> railAt(double shownSeconds, double cents, double reachCents) {
         return rails().stream()
                 .filter(r -> shownSeconds >= r.fromSeconds && shownSeconds < r.toSeconds)
                 .filter(r -> Math.abs(r.cents - cents) < reachCents)
-                .map(Rail::note)
-                .findFirst();
+                .min(Comparator.comparingDouble(r -> Math.abs(r.cents - cents)));
     }
 }

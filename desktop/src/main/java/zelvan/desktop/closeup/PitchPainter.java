@@ -57,12 +57,17 @@ final class PitchPainter {
         Optional<PitchLine> guide = Optional.empty();
         for (Lane lane : Lane.of(model, height)) {
             if (lane.isGuide()) {
-                guide = Optional.of(new PitchLine(lane, TuningSettings.OFF, locked, 0));
+                guide = Optional.of(new PitchLine(lane, TuningSettings.OFF, 0, locked, 0));
             } else {
                 Voice voice = lane.voice();
                 TuningSettings settings = voice.tuning().over(session.stackTuning(voice));
                 double lift = fan ? FAN_PIXELS * (voices.size() + 1) : 0;
-                voices.add(new PitchLine(lane, settings, locked, lift));
+                int place =
+                        (int)
+                                voices.stream()
+                                        .filter(v -> v.lane().stackIndex() == lane.stackIndex())
+                                        .count();
+                voices.add(new PitchLine(lane, settings, place, locked, lift));
             }
         }
         List<PitchLine> all = new ArrayList<>(voices);
@@ -101,7 +106,7 @@ final class PitchPainter {
         new TimeAxis(g, colours, view, width).ruler();
         double slack =
                 picture.voices().stream()
-                        .filter(v -> v.settings().moves())
+                        .filter(v -> v.settings().draws())
                         .mapToDouble(v -> v.settings().slackCents())
                         .max()
                         .orElse(0);
@@ -252,7 +257,7 @@ final class PitchPainter {
             boolean fan,
             double width,
             double height) {
-        Color hue = colours.hue(line.lane().stackIndex());
+        Color hue = line.colour(colours);
         boolean selected = model.selection().get().has(line.lane().voice().id());
         if (fan) {
             target(g, colours, view, line, scale, width);
@@ -414,7 +419,7 @@ final class PitchPainter {
             double y = Lane.RULER_HEIGHT + 11;
             g.setFill(colours.surface().deriveColor(0, 1, 1, 0.8));
             g.fillRect(x - 4, y - 8, wide + 26, 16);
-            g.setStroke(colours.hue(line.lane().stackIndex()));
+            g.setStroke(line.colour(colours));
             g.setLineWidth(2);
             g.strokeLine(x, y, x + 12, y);
             g.setLineWidth(1);

@@ -193,14 +193,33 @@ public final class NoteWork {
 
     /// Leaves what has the focus to the settings again.
     public void giveBack() {
-        List<Taken> taken = taken();
-        if (!taken.isEmpty()) {
-            model.apply(
-                    new GiveBackNotes(
-                            taken.stream()
-                                    .map(t -> new GiveBackNotes.Of(t.voiceId, t.edit.span()))
-                                    .toList()));
+        giveBack(
+                taken().stream().map(t -> new GiveBackNotes.Of(t.voiceId, t.edit.span())).toList());
+    }
+
+    /// Leaves notes to the settings again.
+    public void giveBack(List<GiveBackNotes.Of> notes) {
+        if (!notes.isEmpty()) {
+            model.apply(new GiveBackNotes(notes));
         }
+    }
+
+    /// The notes of some voices that depart from the settings.
+    ///
+    /// @param phrase of the guide, to which they must belong; empty for anywhere
+    public List<GiveBackNotes.Of> byHand(List<Voice> voices, Optional<TimeSpan> phrase) {
+        List<GiveBackNotes.Of> found = new ArrayList<>();
+        for (Voice voice : voices) {
+            Alignment matched =
+                    made(voice.id()).map(DerivedVoice::alignment).orElse(Alignment.NONE);
+            for (NoteEdit note : voice.notes()) {
+                double guide = matched.guideSecondsAt(note.span().middleSeconds());
+                if (phrase.map(p -> p.contains(guide)).orElse(true)) {
+                    found.add(new GiveBackNotes.Of(voice.id(), note.span()));
+                }
+            }
+        }
+        return found;
     }
 
     private void askForNote() {

@@ -12,6 +12,7 @@ import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.NoteWork;
 import zelvan.tuning.NoteEdit;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
 import zelvan.units.TimeSpan;
 
@@ -45,7 +46,7 @@ final class NotePart {
                         "Wander",
                         "%",
                         0,
-                        100 * NoteEdit.MOST,
+                        100 * TuningSettings.MOST,
                         "How much of this note's slow movement stays",
                         v -> shape(n -> n.withWander(v / 100), "wander"));
         vibrato =
@@ -54,7 +55,7 @@ final class NotePart {
                         "Vibrato",
                         "%",
                         0,
-                        100 * NoteEdit.MOST,
+                        100 * TuningSettings.MOST,
                         "How much of this note's vibrato stays: 0 none, 200 twice as much",
                         v -> shape(n -> n.withVibrato(v / 100), "vibrato"));
         Button split = button("note-split", "Split", "Divide the note in its middle", this::split);
@@ -121,15 +122,16 @@ final class NotePart {
                         + Pitch.nameOf(Pitch.A4_HERTZ * Pitch.ratio(first.cents()))
                         + (taken.size() > 1 ? " in " + taken.size() + " voices" : ""));
         giveBack.setVisible(model.notes().departs());
-        double pull =
+        TuningSettings settings =
                 model.session()
                         .voice(first.voiceId())
                         .map(v -> v.tuning().over(model.session().stackTuning(v)))
-                        .map(t -> t.moves() ? t.pull() : 0)
-                        .orElse(0.0);
-        intonation.show(100 * first.edit().intonation().orElse(pull));
-        wander.show(100 * first.edit().wander());
-        vibrato.show(100 * first.edit().vibrato());
+                        .orElse(TuningSettings.OFF);
+        NoteEdit edit = first.edit();
+        double pull = settings.draws() ? settings.pull() : 0;
+        intonation.show(100 * edit.intonation().orElse(pull));
+        wander.show(100 * edit.wander().orElse(settings.wander()));
+        vibrato.show(100 * edit.vibrato().orElse(settings.vibrato()));
     }
 
     Node node() {

@@ -15,6 +15,7 @@ import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
 import zelvan.session.Session;
 import zelvan.session.TuningEdit;
+import zelvan.session.TuningEdit.GiveBackNotes;
 import zelvan.tuning.Key;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
@@ -30,8 +31,11 @@ final class TuningPart {
     private final Control pull;
     private final Control slack;
     private final Control detail;
+    private final Control wander;
+    private final Control vibrato;
     private final Label chords = new Label();
     private final Button midi = new Button("From a MIDI file…");
+    private final Button notes = new Button();
     private final Button giveBack = new Button("Give it back");
     private final Label figures = new Label();
     private final VBox root;
@@ -84,6 +88,27 @@ final class TuningPart {
                                 + " note is moved as a whole, at 0 the pitch follows the target's"
                                 + " curve",
                         v -> set(current().withDetail(v / 100)));
+        wander =
+                new Control(
+                        "pitch-wander",
+                        "Wander",
+                        "%",
+                        0,
+                        100 * TuningSettings.MOST,
+                        "How much of each note's slow movement stays of what comes out",
+                        v -> set(current().withWander(v / 100)));
+        vibrato =
+                new Control(
+                        "pitch-vibrato",
+                        "Vibrato",
+                        "%",
+                        0,
+                        100 * TuningSettings.MOST,
+                        "How much of each note's vibrato stays of what comes out: 0 none, 200 twice"
+                                + " as much",
+                        v -> set(current().withVibrato(v / 100)));
+        notes.setId("give-back-notes");
+        notes.setOnAction(e -> model.notes().giveBack(byHand()));
         giveBack.setId("give-back-pitch");
         giveBack.setOnAction(
                 e -> scope().givingBackTuning(model.session()).ifPresent(model::apply));
@@ -113,6 +138,11 @@ final class TuningPart {
         return scope().tuning(model.session());
     }
 
+    /// The notes that depart by hand.
+    private List<GiveBackNotes.Of> byHand() {
+        return model.notes().byHand(scope().voices(model.session()), scope().phraseOnly());
+    }
+
     private void set(TuningSettings tuning) {
         model.apply(scope().setting(model.session(), tuning));
     }
@@ -135,6 +165,8 @@ final class TuningPart {
         pull.show(tuning.pull() * 100);
         slack.show(tuning.slackCents());
         detail.show(tuning.detail() * 100);
+        wander.show(tuning.wander() * 100);
+        vibrato.show(tuning.vibrato() * 100);
         List<Node> rows = new ArrayList<>(List.of(root.getChildren().getFirst(), target.node()));
         if (tuning.target() == PitchTarget.KEY) {
             showKeys(session);
@@ -150,6 +182,12 @@ final class TuningPart {
         }
         if (tuning.target() != PitchTarget.OWN) {
             rows.addAll(List.of(pull.node(), slack.node(), detail.node()));
+        }
+        rows.addAll(List.of(wander.node(), vibrato.node()));
+        int count = byHand().size();
+        if (count > 0) {
+            notes.setText(count == 1 ? "Give one note back" : "Give " + count + " notes back");
+            rows.add(notes);
         }
         if (!root.getChildren().equals(rows)) {
             root.getChildren().setAll(rows);

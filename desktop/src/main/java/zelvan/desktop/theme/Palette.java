@@ -75,4 +75,18 @@ public record Palette(
     public Color hue(int stackIndex) {
         return hues.get(Math.floorMod(stackIndex, hues.size()));
     }
+
+    /// The colour of one voice where those of a stack have to be told apart: its stack's, in
+    /// another shade for each.
+    ///
+    /// @param place among the voices of its stack
+    public Color shade(int stackIndex, int place) {
+        Color hue = hue(stackIndex);
+        return switch (Math.floorMod(place, 4)) {
+            case 0 -> hue;
+            case 1 -> hue.deriveColor(-24, 1.6, 0.82, 1);
+            case 2 -> hue.deriveColor(20, 0.55, 1.15, 1);
+            default -> hue.deriveColor(24, 1.5, 0.62, 1);
+        };
+    }
 }
