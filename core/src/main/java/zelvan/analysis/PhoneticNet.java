@@ -76,14 +76,20 @@ final class PhoneticNet {
     float[][] look(float[][] bands) {
         float[][] rows = new float[bands.length][];
         float[] hidden = new float[hiddenBias.length];
+        float[] input = new float[hiddenWeights.length];
         for (int f = 0; f < rows.length; f++) {
-            System.arraycopy(hiddenBias, 0, hidden, 0, hidden.length);
             for (int c = 0; c < context; c++) {
                 int at = f + CONTEXT_STEP * (c - context / 2);
                 float[] row = bands[Math.clamp(at, 0, bands.length - 1)];
-                for (int b = 0; b < row.length; b++) {
-                    add(hidden, row[b], hiddenWeights[c * row.length + b]);
-                }
+                System.arraycopy(row, 0, input, c * row.length, row.length);
+            }
+            System.arraycopy(hiddenBias, 0, hidden, 0, hidden.length);
+            int i = 0;
+            for (; i + 3 < input.length; i += 4) {
+                addFour(hidden, input, i);
+            }
+            for (; i < input.length; i++) {
+                add(hidden, input[i], hiddenWeights[i]);
             }
             rows[f] = outputBias.clone();
             for (int h = 0; h < hidden.length; h++) {
@@ -93,6 +99,21 @@ final class PhoneticNet {
             }
         }
         return rows;
+    }
+
+    /// Four rows at once: the sum is fetched and put back only once for them.
+    private void addFour(float[] sum, float[] input, int first) {
+        float a = input[first];
+        float b = input[first + 1];
+        float c = input[first + 2];
+        float d = input[first + 3];
+        float[] rowA = hiddenWeights[first];
+        float[] rowB = hiddenWeights[first + 1];
+        float[] rowC = hiddenWeights[first + 2];
+        float[] rowD = hiddenWeights[first + 3];
+        for (int i = 0; i < sum.length; i++) {
+            sum[i] += a * rowA[i] + b * rowB[i] + (c * rowC[i] + d * rowD[i]);
+        }
     }
 
     private static void add(float[] sum, float factor, float[] row) {

@@ -2,32 +2,44 @@ package zelvan.analysis;
 
 import java.util.Arrays;
 import java.util.List;
+import zelvan.units.TimeSpan;
 
 /// The pitch of a voice, evenly sampled. Frame i stands for the time `i · hopSeconds`.
 public final class PitchTrack {
     private final double hopSeconds;
     private final float[] hertz;
     private final float[] voicing;
+    private final List<TimeSpan> octaveDoubts;
 
     /// Takes the arrays over.
     ///
     /// @param hertz pitch by frame, NaN where the voice has none
     /// @param voicing probability, 0 to 1, that it has one; as long as `hertz`
-    public PitchTrack(double hopSeconds, float[] hertz, float[] voicing) {
+    /// @param octaveDoubts where the octave is not sure, in order
+    public PitchTrack(
+            double hopSeconds, float[] hertz, float[] voicing, List<TimeSpan> octaveDoubts) {
         this.hopSeconds = hopSeconds;
         this.hertz = hertz;
         this.voicing = voicing;
+        this.octaveDoubts = List.copyOf(octaveDoubts);
+    }
+
+    /// One that is sure everywhere.
+    public PitchTrack(double hopSeconds, float[] hertz, float[] voicing) {
+        this(hopSeconds, hertz, voicing, List.of());
     }
 
     /// Frames `from` up to, not including, `to`.
     PitchTrack slice(int from, int to) {
+        TimeSpan span = new TimeSpan(from * hopSeconds, to * hopSeconds);
         return new PitchTrack(
                 hopSeconds,
                 Arrays.copyOfRange(hertz, from, to),
-                Arrays.copyOfRange(voicing, from, to));
+                Arrays.copyOfRange(voicing, from, to),
+                TimeSpan.cut(octaveDoubts, span));
     }
 
-    /// The same track with some stretches in other octaves.
+    /// The same track with some stretches in other octaves; what is said is not doubtful any more.
     PitchTrack shifted(List<OctaveShift> shifts) {
         float[] corrected = hertz.clone();
         for (OctaveShift shift : shifts) {
@@ -39,7 +51,18 @@ public final class PitchTrack {
                 }
             }
         }
-        return new PitchTrack(hopSeconds, corrected, voicing);
+        return new PitchTrack(
+                hopSeconds,
+                corrected,
+                voicing,
+                octaveDoubts.stream()
+                        .filter(d -> shifts.stream().noneMatch(s -> s.span().overlaps(d)))
+                        .toList());
+    }
+
+    /// Where the octave is not sure, in order.
+    public List<TimeSpan> octaveDoubts() {
+        return octaveDoubts;
     }
 
     public double hopSeconds() {

@@ -1,10 +1,12 @@
 package zelvan.analysis;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import zelvan.dsp.Parabola;
 import zelvan.dsp.Resampler;
 import zelvan.units.Pitch;
+import zelvan.units.TimeSpan;
 
 /// The pitch of a monophonic voice, from 55 to 1400 Hz.
 ///
@@ -45,8 +47,11 @@ final class PitchTracker {
     /// More unlike than this is no candidate.
     private static final double MOST_UNLIKE = 0.6;
 
-    /// Less unlike than this is noise.
-    private static final double LEAST_UNLIKE = 0.01;
+    /// Less unlike than this is noise at the highest pitch: a period is known only to a part of a
+    /// sample. With every octave below it is less by the power of so much.
+    private static final double LEAST_UNLIKE = 0.03;
+
+    private static final double LEAST_UNLIKE_POWER = 0.3;
 
     /// What it costs to be e times as unlike, in nats a frame.
     private static final double UNLIKENESS_COST = 4;
@@ -64,6 +69,19 @@ final class PitchTracker {
     private static final double CONTEXT_COST = 3;
 
     private static final double CONTEXT_SECONDS = 0.3;
+
+    /// Against another octave that is as much likelier by itself, nats a frame, or where what is
+    /// surely heard nearby lies so many octaves away, a pitch is doubtful.
+    private static final double DOUBTFUL_COST = 0.5;
+
+    private static final double DOUBTFUL_OCTAVES = 0.8;
+
+    /// Doubtful steps no further apart belong together; by themselves so many are no doubt.
+    private static final int DOUBTS_APART = 10;
+
+    private static final int FEWEST_DOUBTFUL = 5;
+
+    private static final double SAME_CENTS = 100;
 
     /// A period is measured at its first multiple of at least this length.
     private static final double MEASURED_SECONDS = 0.009;
@@ -123,7 +141,8 @@ final class PitchTracker {
         }
         Ruler low = new Ruler(new SelfSimilarity(samples, rateHertz, MEASURED_SHARPNESS));
         Ruler high = new Ruler(new SelfSimilarity(fine, 2 * rateHertz, MEASURED_SHARPNESS));
-        float[] path = bridged(bestPath(hertz, unlike, STRIDE * hopSeconds));
+        double[] context = context(hertz, unlike, STRIDE * hopSeconds);
+        float[] path = bridged(bestPath(hertz, unlike, context));
         float[] measured = new float[active.length];
         float[] unsure = new float[active.length];
         for (int f = 0; f < measured.length; f++) {
@@ -141,7 +160,67 @@ final class PitchTracker {
                 }
             }
         }
-        return new PitchTrack(hopSeconds, PitchSmoother.smooth(measured, unsure), voicing);
+        return new PitchTrack(
+                hopSeconds,
+                PitchSmoother.smooth(measured, unsure),
+                voicing,
+                doubts(path, hertz, unlike, context, STRIDE * hopSeconds));
+    }
+
+    /// Where the octave is not sure.
+    private static List<TimeSpan> doubts(
+            float[] path,
+            double[][] hertz,
+            double[][] unlike,
+            double[] context,
+            double stepSeconds) {
+        List<TimeSpan> doubts = new ArrayList<>();
+        int first = -1;
+        int last = -1;
+        int count = 0;
+        for (int k = 0; k <= path.length; k++) {
+            boolean doubtful =
+                    k < path.length && doubtful(path[k], hertz[k], unlike[k], context[k]);
+            if (first >= 0 && (k == path.length || k - last > DOUBTS_APART)) {
+                if (count >= FEWEST_DOUBTFUL) {
+                    doubts.add(new TimeSpan(first * stepSeconds, (last + 1) * stepSeconds));
+                }
+                first = -1;
+                count = 0;
+            }
+            if (doubtful) {
+                first = first < 0 ? k : first;
+                last = k;
+                count++;
+            }
+        }
+        return doubts;
+    }
+
+    private static boolean doubtful(float chosen, double[] hertz, double[] unlike, double context) {
+        if (Float.isNaN(chosen)) {
+            return false;
+        }
+        if (Math.abs(octaves(chosen, context)) > DOUBTFUL_OCTAVES) {
+            return true;
+        }
+        double own = cost(chosen, unlikeAt(chosen, hertz, unlike));
+        for (int c = 0; c < hertz.length; c++) {
+            double away = Math.abs(octaves(hertz[c], chosen));
+            boolean octave =
+                    away > 0.5
+                            && Math.abs(away - Math.rint(away)) * Pitch.CENTS_PER_OCTAVE
+                                    < SAME_CENTS;
+            if (octave && cost(hertz[c], unlike[c]) < own - DOUBTFUL_COST) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /// Not a number if one of the two is not.
+    private static double octaves(double hertz, double from) {
+        return Math.log(hertz / from) / Math.log(2);
     }
 
     /// Twice as many samples as the harmonics need, so that their likeness can be told between
@@ -204,12 +283,13 @@ final class PitchTracker {
 
     /// In nats, against others only.
     private static double cost(double hertz, double unlike) {
-        double octaves = Math.log(HIGHEST_HERTZ / hertz) / Math.log(2);
-        return UNLIKENESS_COST * (Math.log(unlike + LEAST_UNLIKE) + OCTAVE_COST * octaves);
+        double below = octaves(HIGHEST_HERTZ, hertz);
+        double least = LEAST_UNLIKE * Math.pow(2, -LEAST_UNLIKE_POWER * below);
+        return UNLIKENESS_COST * (Math.log(unlike + least) + OCTAVE_COST * below);
     }
 
-    /// Twice: the second time it is known what else is sung nearby.
-    private static float[] bestPath(double[][] hertz, double[][] unlike, double stepSeconds) {
+    /// What is surely heard around each step; not a number where that is nothing.
+    private static double[] context(double[][] hertz, double[][] unlike, double stepSeconds) {
         double[] context = new double[hertz.length];
         Arrays.fill(context, Double.NaN);
         float[] first = bestPath(hertz, unlike, context);
@@ -227,7 +307,7 @@ final class PitchTracker {
                 context[f] = near[count / 2];
             }
         }
-        return bestPath(hertz, unlike, context);
+        return context;
     }
 
     private static double unlikeAt(float chosen, double[] hertz, double[] unlike) {
@@ -246,7 +326,7 @@ final class PitchTracker {
             cost[f] = new double[count + 1];
             int best = 0;
             for (int c = 0; c < count; c++) {
-                double away = Math.abs(Math.log(hertz[f][c] / context[f])) / Math.log(2);
+                double away = Math.abs(octaves(hertz[f][c], context[f]));
                 double strange = Double.isNaN(away) ? 0 : CONTEXT_COST * Math.min(1, away);
                 cost[f][c] = cost(hertz[f][c], unlike[f][c]) + strange;
                 best = cost[f][c] < cost[f][best] ? c : best;

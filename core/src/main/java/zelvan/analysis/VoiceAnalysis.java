@@ -37,7 +37,7 @@ public record VoiceAnalysis(
         List<TimeSpan> esses,
         List<TimeSpan> breaths) {
     /// Changes whenever an analysis of the same sound would come out differently.
-    public static final int VERSION = 10;
+    public static final int VERSION = 11;
 
     public static final double HOP_SECONDS = 0.005;
 
@@ -72,20 +72,13 @@ public record VoiceAnalysis(
                         .filter(l -> span.contains(l.seconds()))
                         .map(l -> l.shiftedBy(-start))
                         .toList(),
-                cut(phrases, span),
+                TimeSpan.cut(phrases, span),
                 notes.stream()
                         .filter(n -> n.span().overlaps(span))
                         .map(n -> new Note(n.span().shared(span).shiftedBy(-start), n.hertz()))
                         .toList(),
-                cut(esses, span),
-                cut(breaths, span));
-    }
-
-    private static List<TimeSpan> cut(List<TimeSpan> spans, TimeSpan span) {
-        return spans.stream()
-                .filter(s -> s.overlaps(span))
-                .map(s -> s.shared(span).shiftedBy(-span.startSeconds()))
-                .toList();
+                TimeSpan.cut(esses, span),
+                TimeSpan.cut(breaths, span));
     }
 
     /// The same voice, its pitch corrected.

@@ -28,6 +28,7 @@ final class AnalysisCodec {
             out.writeFloat((float) a.pitch().voicing(f));
             out.writeFloat(a.levelDecibels()[f]);
         }
+        writeSpans(out, a.pitch().octaveDoubts());
         writeRows(out, a.phonetic());
         writeRows(out, a.spectrum());
         out.writeInt(a.transitions().size());
@@ -98,6 +99,7 @@ final class AnalysisCodec {
             voicing[f] = in.readFloat();
             level[f] = in.readFloat();
         }
+        PitchTrack pitch = new PitchTrack(hop, hertz, voicing, readSpans(in));
         FrameRows phonetic = readRows(in, frames);
         FrameRows spectrum = readRows(in, frames);
         List<Transition> transitions = new ArrayList<>();
@@ -122,7 +124,6 @@ final class AnalysisCodec {
         List<TimeSpan> phrases = readSpans(in);
         List<TimeSpan> esses = readSpans(in);
         List<TimeSpan> breaths = readSpans(in);
-        PitchTrack pitch = new PitchTrack(hop, hertz, voicing);
         return new VoiceAnalysis(
                 seconds,
                 pitch,

@@ -1,9 +1,12 @@
 package zelvan.engine;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zelvan.align.Alignment;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.measure.Doubt;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Role;
 import zelvan.session.Session;
@@ -11,6 +14,7 @@ import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 /// Everything derived from one session.
@@ -36,6 +40,42 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
     /// What the user says of the song's harmony, and where he says no key, the one that was found.
     public Harmony harmony() {
         return session.harmony().orFound(foundKey);
+    }
+
+    /// Where the program does not trust what it did with a voice: its match, and the octave in
+    /// which a pitch was heard that something depends on.
+    public List<Doubt> doubts(Voice voice) {
+        List<Doubt> doubts = new ArrayList<>();
+        voice(voice.id())
+                .ifPresent(made -> {
+                    doubts.addAll(made.lock().doubts());
+                    made.analysis().stream()
+                            .flatMap(heard -> heard.pitch().octaveDoubts().stream())
+                            .map(span -> inGuide(made.alignment(), span))
+                            .filter(span -> isPitchUsed(voice, span.middleSeconds()))
+                            .forEach(span -> doubts.add(new Doubt(span, Doubt.Reason.OCTAVE)));
+                });
+        return doubts;
+    }
+
+    private static TimeSpan inGuide(Alignment alignment, TimeSpan span) {
+        return new TimeSpan(
+                alignment.guideSecondsAt(span.startSeconds()),
+                alignment.guideSecondsAt(span.endSeconds()));
+    }
+
+    /// The guide's is used by the voices that follow its pitch.
+    private boolean isPitchUsed(Voice voice, double guideSeconds) {
+        if (voice.role() != Role.GUIDE) {
+            return tuning(voice, guideSeconds).draws();
+        }
+        return session.followers().stream()
+                .map(follower -> tuning(follower, guideSeconds))
+                .anyMatch(t -> t.draws() && t.target().followsGuide());
+    }
+
+    private TuningSettings tuning(Voice voice, double guideSeconds) {
+        return voice.tuningAt(guideSeconds, session.stackTuning(voice));
     }
 
     /// The voices that are printed: those that follow, and the guide if it is corrected.

@@ -13,7 +13,11 @@ import zelvan.units.TimeSpan;
 /// What is heard in one voice, as JSON: pitch, landmarks, esses, breaths, phrases and notes.
 public final class AnalysisJson {
     private record PitchOut(
-            double startSeconds, double hopSeconds, double[] hz, double[] voicing) {}
+            double startSeconds,
+            double hopSeconds,
+            double[] hz,
+            double[] voicing,
+            List<double[]> octaveDoubts) {}
 
     private record LandmarkOut(String kind, double seconds) {}
 
@@ -40,7 +44,12 @@ public final class AnalysisJson {
         }
         Document document =
                 new Document(
-                        new PitchOut(0, analysis.pitch().hopSeconds(), hz, voicing),
+                        new PitchOut(
+                                0,
+                                analysis.pitch().hopSeconds(),
+                                hz,
+                                voicing,
+                                pairs(analysis.pitch().octaveDoubts())),
                         Marks.NONE.of(analysis).stream()
                                 .map(l ->
                                         new LandmarkOut(

@@ -13,6 +13,8 @@ public record Doubt(TimeSpan span, Reason reason) {
         MATCH("the match is not sure"),
         /// The voice would have had to run at an extreme rate.
         RATE("it was too far off to be moved all the way"),
+        /// The pitch may have been heard an octave off.
+        OCTAVE("the octave of the pitch is not sure"),
         /// Both sing, but not the same.
         OTHER_WORDS("something else is sung here"),
         /// Hardly anything fits.

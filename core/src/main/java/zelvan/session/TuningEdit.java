@@ -142,7 +142,9 @@ public sealed interface TuningEdit extends Edit {
         }
     }
 
-    /// Says that the pitch was heard in the wrong octave, in one or several voices.
+    /// Says in which octave something is sung, in one or several voices.
+    ///
+    /// @param octaves how far above what was heard; 0 says that it was heard right
     record ShiftOctave(List<Of> places, int octaves) implements TuningEdit {
         /// @param span in the voice's time
         public record Of(String voiceId, TimeSpan span) {}
@@ -153,7 +155,9 @@ public sealed interface TuningEdit extends Edit {
 
         @Override
         public String title() {
-            return "Pitch heard an octave " + (octaves > 0 ? "too low" : "too high");
+            return octaves == 0
+                    ? "Pitch heard in the right octave"
+                    : "Pitch heard an octave " + (octaves > 0 ? "too low" : "too high");
         }
 
         @Override

@@ -27,7 +27,7 @@ import zelvan.units.TimeSpan;
 /// @param anchors what the user has set: moments held and landmarks placed, in order. Of a voice
 ///   that follows, with moments of the guide as recorded; of the guide, with moments of the song
 /// @param marks what the user makes of the landmarks found in it
-/// @param octaves where its pitch was heard in the wrong octave, in order
+/// @param octaves where the user says in which octave it is sung, in order
 /// @param notes what is wanted of single notes, in order; they do not overlap
 /// @param protections in order
 /// @param strip how it is heard
@@ -233,15 +233,15 @@ public record Voice(
         return phrase(guideSpan).map(PhraseDeparture::tuning).orElse(TuningDeparture.NONE);
     }
 
-    /// Says that the pitch was heard in the wrong octave somewhere; there it counts from what was
-    /// said before.
+    /// Says in which octave something is sung; it counts from what was said of it before. None up
+    /// or down says that it was heard right.
     public Voice hearing(OctaveShift shift) {
         List<OctaveShift> all = new ArrayList<>();
         for (OctaveShift before : octaves) {
             for (TimeSpan left : before.span().without(shift.span())) {
                 all.add(new OctaveShift(left, before.octaves()));
             }
-            if (before.span().overlaps(shift.span()) && before.octaves() + shift.octaves() != 0) {
+            if (before.span().overlaps(shift.span())) {
                 all.add(
                         new OctaveShift(
                                 before.span().shared(shift.span()),

@@ -4,12 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.units.Pitch;
+import zelvan.units.TimeSpan;
 
 class PitchTrackerTest {
     private static final int RATE = 16_000;
@@ -144,7 +146,38 @@ class PitchTrackerTest {
             double t = (double) i / RATE;
             plain[i] += t > 0.5 && t < 0.6 ? 0.15f * lower[i] : 0;
         }
-        assertThat(worstCents(track(plain), t -> 300, 0.45, 0.65)).isLessThan(60);
+        PitchTrack track = track(plain);
+        assertThat(worstCents(track, t -> 300, 0.45, 0.65)).isLessThan(60);
+        // What was decided against the sound itself is said to be doubtful, there and only there.
+        assertThat(track.octaveDoubts()).hasSize(1);
+        TimeSpan doubt = track.octaveDoubts().getFirst();
+        assertThat(doubt.startSeconds()).isBetween(0.46, 0.54);
+        assertThat(doubt.endSeconds()).isBetween(0.56, 0.64);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"80, 0", "220, 60", "440, 123", "1300, 30"})
+    void whatIsPlainIsNotDoubted(double hertz, double vibratoCents) {
+        Line line = t -> hertz * Pitch.ratio(vibratoCents * Math.sin(2 * Math.PI * 6 * t));
+        assertThat(track(sound(line, 2, 0.002)).octaveDoubts()).isEmpty();
+    }
+
+    @Test
+    void doubtsGoAlongWithAStretchAndEndWhereTheUserSpeaks() {
+        float[] flat = new float[400];
+        Arrays.fill(flat, 220);
+        PitchTrack track =
+                new PitchTrack(
+                        HOP,
+                        flat,
+                        flat.clone(),
+                        List.of(new TimeSpan(0.5, 0.6), new TimeSpan(1, 1.2)));
+        assertThat(track.slice(210, 400).octaveDoubts()).hasSize(1);
+        assertThat(track.slice(210, 400).octaveDoubts().getFirst().endSeconds())
+                .isCloseTo(0.15, within(1e-9));
+        PitchTrack said = track.shifted(List.of(new OctaveShift(new TimeSpan(0.55, 0.7), 0)));
+        assertThat(said.octaveDoubts()).containsExactly(new TimeSpan(1, 1.2));
+        assertThat(said.hertz(115)).isEqualTo(220);
     }
 
     @Test

@@ -79,6 +79,11 @@ final class RepairCommands {
                         "Pitch heard an octave too high here",
                         "Alt+Shift+DOWN",
                         () -> model.tunings().heardIn(-1)),
+                command(
+                        "octave-right",
+                        "Pitch heard in the right octave here",
+                        "Alt+Shift+ENTER",
+                        () -> model.tunings().heardIn(0)),
                 command("note-up", "Note 5 cents higher", "Alt+UP", () -> model.notes().nudge(5)),
                 command(
                         "note-down",

@@ -1,6 +1,7 @@
 package zelvan.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
 import java.util.List;
@@ -15,7 +16,13 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.desktop.model.Doubts;
+import zelvan.desktop.model.Focus;
+import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Viewport;
+import zelvan.measure.Doubt;
+import zelvan.session.TuningEdit;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 /// What the program says about its own work: doubtful places, voices that comb.
@@ -45,6 +52,76 @@ class DoubtsTest extends CloseUpTestBase {
         robot.press(KeyCode.SHIFT).type(KeyCode.N).release(KeyCode.SHIFT);
         assertThat(model.selection().get().voiceIds())
                 .containsExactly(places.getFirst().voice().id());
+    }
+
+    /// Three tones of a second. Of the double's second one, every other pulse is weaker for a
+    /// while.
+    private static float[] tones(boolean weak) {
+        float[] samples = new float[5 * RATE];
+        for (int i = 0; i < samples.length; i++) {
+            double t = (double) i / RATE - 0.5;
+            double inTone = t - Math.floor(t / 1.3) * 1.3;
+            if (t < 0 || t > 3.9 || inTone > 1) {
+                continue;
+            }
+            double level = Math.min(1, Math.min(inTone, 1 - inTone) / 0.02);
+            for (int k = 1; k <= 20; k++) {
+                samples[i] += (float) (0.04 * level / k * Math.cos(2 * Math.PI * 300 * k * t));
+                boolean half = weak && t > 1.7 && t < 1.85;
+                if (half) {
+                    samples[i] +=
+                            (float) (0.006 / k * Math.cos(2 * Math.PI * 150 * (2 * k - 1) * t));
+                }
+            }
+        }
+        return samples;
+    }
+
+    @Test
+    void anOctaveThatIsNotSureIsVisitedInPitchAndConfirmed(FxRobot robot) throws Exception {
+        Path lead = folder.resolve("lead of tones.wav");
+        Path twin = folder.resolve("double of tones.wav");
+        SoundFiles.write(lead, Sound.owning(RATE, tones(false)), SoundFormat.WAV_24);
+        SoundFiles.write(twin, Sound.owning(RATE, tones(true)), SoundFormat.WAV_24);
+        robot.interact(() -> model.documents().open(List.of(lead, twin)));
+        waitUntilDerived();
+        assertThat(octaves()).isEmpty();
+        // Only where pitch is drawn to something does it matter.
+        robot.interact(() ->
+                model.apply(
+                        new TuningEdit.SetAllTuning(
+                                new TuningSettings(PitchTarget.GUIDE, 0.5, 0, 1))));
+        waitUntilDerived();
+        assertThat(octaves()).hasSize(1);
+        Doubts.Place place = octaves().getFirst();
+        assertThat(place.doubt().span().middleSeconds()).isCloseTo(2.275, within(0.1));
+
+        robot.interact(() -> model.visit(place));
+        assertThat(model.lens().get()).isEqualTo(Lens.PITCH);
+        assertThat(model.focus().get()).isInstanceOf(Focus.OnRange.class);
+        robot.press(KeyCode.ALT, KeyCode.SHIFT)
+                .type(KeyCode.ENTER)
+                .release(KeyCode.SHIFT, KeyCode.ALT);
+        waitUntilDerived();
+        assertThat(octaves()).isEmpty();
+        assertThat(model.history().get().undoTitle()).contains("Pitch heard in the right octave");
+        robot.interact(model::undo);
+        waitUntilDerived();
+        assertThat(octaves()).hasSize(1);
+        robot.interact(() -> model.visit(place));
+        robot.press(KeyCode.ALT, KeyCode.SHIFT)
+                .type(KeyCode.DOWN)
+                .release(KeyCode.SHIFT, KeyCode.ALT);
+        waitUntilDerived();
+        assertThat(octaves()).isEmpty();
+        assertThat(derived("double of tones").analysis().orElseThrow().pitch().hertzNear(2.28))
+                .isCloseTo(150, within(3.0));
+    }
+
+    private List<Doubts.Place> octaves() {
+        return Doubts.in(model.derived().get()).stream()
+                .filter(p -> p.doubt().reason() == Doubt.Reason.OCTAVE)
+                .toList();
     }
 
     /// The lead once more, 4 ms later, is no double.

@@ -74,4 +74,13 @@ public record TimeSpan(double startSeconds, double endSeconds) {
     public TimeSpan widenedBy(double seconds) {
         return new TimeSpan(startSeconds - seconds, endSeconds + seconds);
     }
+
+    /// What spans share with one of them, counted from its beginning; without those that share
+    /// nothing.
+    public static List<TimeSpan> cut(List<TimeSpan> spans, TimeSpan frame) {
+        return spans.stream()
+                .filter(s -> s.overlaps(frame))
+                .map(s -> s.shared(frame).shiftedBy(-frame.startSeconds))
+                .toList();
+    }
 }

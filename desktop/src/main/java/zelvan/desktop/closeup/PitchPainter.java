@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
@@ -110,6 +111,7 @@ final class PitchPainter {
                         .mapToDouble(v -> v.settings().slackCents())
                         .max()
                         .orElse(0);
+        range(g, colours, view, picture, width, height);
         picture.guide()
                 .ifPresent(guide -> {
                     corridor(g, colours, view, guide, picture.scale(), slack, width);
@@ -125,6 +127,28 @@ final class PitchPainter {
         double x = view.x(playhead, width);
         g.setStroke(colours.accent());
         g.strokeLine(x, 0, x, height);
+    }
+
+    /// The stretch that has the focus.
+    private void range(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Picture picture,
+            double width,
+            double height) {
+        if (model.focus().get() instanceof Focus.OnRange(String voiceId, TimeSpan span)) {
+            Stream.concat(picture.guide().stream(), picture.voices().stream())
+                    .filter(line -> line.lane().voice().id().equals(voiceId))
+                    .map(PitchLine::shown)
+                    .findFirst()
+                    .ifPresent(shown -> {
+                        double x = view.x(shown.applyAsDouble(span.startSeconds()), width);
+                        double end = view.x(shown.applyAsDouble(span.endSeconds()), width);
+                        g.setFill(colours.accent().deriveColor(0, 1, 1, 0.16));
+                        g.fillRect(x, Lane.RULER_HEIGHT, end - x, height);
+                    });
+        }
     }
 
     /// A line for each tone of the key.

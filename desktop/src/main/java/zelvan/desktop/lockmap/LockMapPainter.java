@@ -147,7 +147,7 @@ final class LockMapPainter {
                         w(cell, width, song));
             }
         }
-        for (Doubt doubt : made.lock().doubts()) {
+        for (Doubt doubt : model.derived().get().doubts(voice)) {
             doubt(g, colours, doubt, y + GAP / 2, h, width, song);
         }
         for (LockMap.Cell cell : made.lock().cells()) {

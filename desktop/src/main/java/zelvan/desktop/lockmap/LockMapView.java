@@ -174,8 +174,8 @@ public final class LockMapView {
 
     /// Why the program doubts what it did in a cell.
     private String doubts(LockMapPainter.Hit hit, LockMap.Cell cell) {
-        return hit.row().voice().flatMap(v -> model.derived().get().voice(v.id())).stream()
-                .flatMap(made -> made.lock().doubts().stream())
+        return hit.row().voice().stream()
+                .flatMap(voice -> model.derived().get().doubts(voice).stream())
                 .filter(d -> d.span().overlaps(cell.phrase()))
                 .filter(d -> !d.span().equals(cell.phrase()))
                 .map(d ->

@@ -271,6 +271,11 @@ public final class AppModel implements AutoCloseable {
     public void visit(Doubts.Place place) {
         visit(place.voice().id(), place.phrase());
         TimeSpan span = place.doubt().span();
+        Doubts.octave(derived.get(), place)
+                .ifPresent(octave -> {
+                    lens.set(Lens.PITCH);
+                    focus.set(new Focus.OnRange(place.voice().id(), octave));
+                });
         double middle = sounding(span).middleSeconds();
         double half = Math.max(SHORTEST_PLACE_SECONDS, span.seconds());
         viewport.set(

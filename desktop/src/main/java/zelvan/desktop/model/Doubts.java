@@ -3,6 +3,7 @@ package zelvan.desktop.model;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import zelvan.engine.Derived;
 import zelvan.measure.Doubt;
 import zelvan.session.Voice;
@@ -19,13 +20,30 @@ public final class Doubts {
 
     public static List<Place> in(Derived derived) {
         List<Place> places = new ArrayList<>();
-        for (Voice voice : derived.session().followers()) {
-            derived.voice(voice.id()).stream()
-                    .flatMap(made -> made.lock().doubts().stream())
-                    .forEach(doubt -> places.add(new Place(voice, doubt, phrase(derived, doubt))));
+        for (Voice voice : derived.session().voices()) {
+            for (Doubt doubt : derived.doubts(voice)) {
+                places.add(new Place(voice, doubt, phrase(derived, doubt)));
+            }
         }
         places.sort(Comparator.comparingDouble(p -> p.doubt().span().startSeconds()));
         return places;
+    }
+
+    /// The stretch of the voice, in its own time, whose octave is doubted.
+    static Optional<TimeSpan> octave(Derived derived, Place place) {
+        if (place.doubt.reason() != Doubt.Reason.OCTAVE) {
+            return Optional.empty();
+        }
+        return derived.voice(place.voice.id())
+                .flatMap(made -> {
+                    double middle =
+                            made.alignment().sourceSecondsAt(place.doubt.span().middleSeconds());
+                    return made.analysis().stream()
+                            .flatMap(heard -> heard.pitch().octaveDoubts().stream())
+                            .min(
+                                    Comparator.comparingDouble(
+                                            span -> Math.abs(span.middleSeconds() - middle)));
+                });
     }
 
     private static TimeSpan phrase(Derived derived, Doubt doubt) {

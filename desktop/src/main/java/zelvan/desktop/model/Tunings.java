@@ -12,9 +12,9 @@ public final class Tunings {
         this.model = model;
     }
 
-    /// Says that the note or the range that has the focus was heard in the wrong octave.
+    /// Says in which octave the note or the range that has the focus is sung.
     ///
-    /// @param octaves how far above what was heard it really is
+    /// @param octaves how far above what was heard; 0 if it was heard right
     public void heardIn(int octaves) {
         switch (model.focus().get()) {
             case Focus.OnNote(String voiceId, TimeSpan span) -> shift(voiceId, span, octaves);
