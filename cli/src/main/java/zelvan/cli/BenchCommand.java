@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Random;
 import java.util.concurrent.Callable;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.IntFunction;
 import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -42,12 +43,15 @@ import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
 import zelvan.session.RepairEdit;
 import zelvan.session.Session;
+import zelvan.session.TuningEdit;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchMap;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 
 @Command(
         name = "bench",
@@ -159,18 +163,27 @@ final class BenchCommand implements Callable<Integer> {
             say(
                     "  import to locked            %8.2f s   %6.0f times real time",
                     all, audioSeconds / all);
-            double[] changes = new double[CHANGES];
-            for (int i = 0; i < CHANGES; i++) {
-                session =
-                        new Edit.SetAllTiming(new TimingSettings(0.4 + 0.02 * i, 0.002 * (i % 5)))
-                                .apply(session);
-                start = System.nanoTime();
-                derived = engine.derive(session, Progress.NONE);
-                changes[i] = 1000 * seconds(start);
-            }
-            say(
-                    "  a change of pull and slack  %8.1f ms  (90th percentile %.1f ms, first %.1f ms)",
-                    Percentile.median(changes), Percentile.of(changes, 90), changes[0]);
+            derived =
+                    changes(
+                            "in timing",
+                            engine,
+                            session,
+                            i ->
+                                    new Edit.SetAllTiming(
+                                            new TimingSettings(0.4 + 0.02 * i, 0.002 * (i % 5))));
+            derived =
+                    changes(
+                            "in pitch",
+                            engine,
+                            derived.session(),
+                            i ->
+                                    new TuningEdit.SetAllTuning(
+                                            new TuningSettings(
+                                                    PitchTarget.GUIDE,
+                                                    0.4 + 0.02 * i,
+                                                    i % 5,
+                                                    0.5)));
+            session = derived.session();
             matching(derived);
             drags(engine, derived);
             playing(derived);
@@ -182,6 +195,24 @@ final class BenchCommand implements Callable<Integer> {
             bent(derived);
             memory();
         }
+    }
+
+    /// Pull and slack of all stacks changed, until everything has followed.
+    ///
+    /// @return after the last change
+    private Derived changes(String what, Engine engine, Session session, IntFunction<Edit> editAt) {
+        double[] times = new double[CHANGES];
+        Derived derived = Derived.NOTHING;
+        for (int i = 0; i < CHANGES; i++) {
+            Session next = editAt.apply(i).apply(i == 0 ? session : derived.session());
+            long start = System.nanoTime();
+            derived = engine.derive(next, Progress.NONE);
+            times[i] = 1000 * seconds(start);
+        }
+        say(
+                "  pull and slack %-12s %8.1f ms  (90th percentile %.1f ms, first %.1f ms)",
+                what, Percentile.median(times), Percentile.of(times, 90), times[0]);
+        return derived;
     }
 
     /// A voice whose time and pitch change everywhere, on one thread, with its cycles to be found

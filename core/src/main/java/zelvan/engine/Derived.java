@@ -75,7 +75,7 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
     }
 
     private TuningSettings tuning(Voice voice, double guideSeconds) {
-        return voice.tuningAt(guideSeconds, session.stackTuning(voice));
+        return voice.tuning(session.stackTuning(voice)).apply(guideSeconds);
     }
 
     /// The voices that are printed: those that follow, and the guide if it is corrected.

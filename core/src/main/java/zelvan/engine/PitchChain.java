@@ -71,11 +71,7 @@ final class PitchChain {
                                         pair.inGuide::sourceSecondsAt));
         TuningResult result =
                 PitchMapper.map(
-                        beside,
-                        key.harmony,
-                        t -> voice.tuningAt(t, key.stack),
-                        key.notes,
-                        key.fences);
+                        beside, key.harmony, voice.tuning(key.stack), key.notes, key.fences);
         return new DerivedVoice.Pitched(
                 Optional.of(beside), result, new PitchMeter(key.phrases).measure(beside, result));
     }

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.function.DoubleFunction;
 import zelvan.align.Anchor;
 import zelvan.align.Marks;
 import zelvan.analysis.OctaveShift;
@@ -79,23 +80,29 @@ public record Voice(
     /// The settings in force at a moment of the guide.
     public TimingSettings timingAt(double guideSeconds, TimingSettings ofStack) {
         TimingSettings own = timing.over(ofStack);
-        for (PhraseDeparture phrase : phrases) {
-            if (phrase.guideSpan().contains(guideSeconds)) {
-                return phrase.timing().over(own);
-            }
-        }
-        return own;
+        int phrase = phraseAt(guideSeconds);
+        return phrase < 0 ? own : phrases.get(phrase).timing().over(own);
     }
 
-    /// The pitch settings in force at a moment of the guide.
-    public TuningSettings tuningAt(double guideSeconds, TuningSettings ofStack) {
+    /// The pitch settings in force, by the moment of the guide. Asked for every few milliseconds of
+    /// a voice, so they are worked out once.
+    public DoubleFunction<TuningSettings> tuning(TuningSettings ofStack) {
         TuningSettings own = tuning.over(ofStack);
-        for (PhraseDeparture phrase : phrases) {
-            if (phrase.guideSpan().contains(guideSeconds)) {
-                return phrase.tuning().over(own);
+        List<TuningSettings> inPhrases = phrases.stream().map(p -> p.tuning().over(own)).toList();
+        return guideSeconds -> {
+            int phrase = phraseAt(guideSeconds);
+            return phrase < 0 ? own : inPhrases.get(phrase);
+        };
+    }
+
+    /// −1 if nothing departs there.
+    private int phraseAt(double guideSeconds) {
+        for (int i = 0; i < phrases.size(); i++) {
+            if (phrases.get(i).guideSpan().contains(guideSeconds)) {
+                return i;
             }
         }
-        return own;
+        return -1;
     }
 
     /// The stretches whose pitch must not change, in the voice's time.

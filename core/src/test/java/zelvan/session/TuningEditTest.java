@@ -37,8 +37,8 @@ class TuningEditTest {
                 new TuningEdit.SetPhraseTuning("v", "Left", new TimeSpan(5, 7), octave)
                         .apply(session);
         TuningSettings stack = session.stackTuning(voice(session));
-        assertThat(voice(session).tuningAt(4, stack)).isEqualTo(GUIDE.withPull(0.3));
-        assertThat(voice(session).tuningAt(6, stack))
+        assertThat(voice(session).tuning(stack).apply(4)).isEqualTo(GUIDE.withPull(0.3));
+        assertThat(voice(session).tuning(stack).apply(6))
                 .isEqualTo(GUIDE.withPull(0.3).withTarget(PitchTarget.OCTAVE));
     }
 

@@ -80,7 +80,7 @@ class VoiceSynthesizerTest {
                 .hasSize(7)
                 .allSatisfy(v -> assertThat(folder.resolve(v.file())).isRegularFile());
         try (var files = Files.list(folder)) {
-            assertThat(files).hasSize(9);
+            assertThat(files).hasSize(10);
         }
         double[] offsets = read.offsetsSeconds(DemoSession.GUIDE, t -> t + 0.25);
         assertThat(offsets).hasSizeGreaterThan(80);
