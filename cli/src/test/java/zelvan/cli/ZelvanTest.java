@@ -7,8 +7,10 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -17,8 +19,10 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import zelvan.analysis.Note;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
@@ -29,6 +33,7 @@ import zelvan.singers.Truth;
 import zelvan.timing.LineUp;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.Chord;
+import zelvan.units.Pitch;
 
 /// The command line as a script uses it: arguments in; files, exit codes and one line of error out.
 class ZelvanTest {
@@ -143,6 +148,60 @@ class ZelvanTest {
                 JsonMapper.shared().readTree(report.toFile()).get("parts").get(0).get("timeMap");
         assertThat(mapped(map, 3.0)).isCloseTo(3.1, within(1e-3));
         assertThat(mapped(map, 14) - mapped(map, 13)).isCloseTo(1, within(1e-6));
+    }
+
+    /// What is asked of vibrato and wander is heard in the print: notes stand still.
+    @Test
+    void movementInNotesIsTakenOut() throws Exception {
+        Path out = folder.resolve("still");
+        Path voice = demo.resolve("Odo octave.wav");
+        assertThat(
+                        run(
+                                "tighten",
+                                "--guide",
+                                demo.resolve(DemoSession.GUIDE),
+                                "--out",
+                                out,
+                                "--timing-pull",
+                                0,
+                                "--vibrato",
+                                0,
+                                "--wander",
+                                0,
+                                voice))
+                .isZero();
+        VoiceAnalysis sung = new VoiceAnalyser().analyse(SoundFiles.read(voice).sound());
+        VoiceAnalysis printed =
+                new VoiceAnalyser().analyse(SoundFiles.read(out.resolve("Odo octave.wav")).sound());
+        List<Double> before = new ArrayList<>();
+        List<Double> after = new ArrayList<>();
+        for (Note note : sung.notes()) {
+            if (note.span().seconds() > 0.5) {
+                before.add(movementCents(sung, note));
+                after.add(movementCents(printed, note));
+            }
+        }
+        assertThat(before).hasSizeGreaterThan(10);
+        assertThat(median(before)).isGreaterThan(5);
+        assertThat(median(after)).isLessThan(0.4 * median(before));
+    }
+
+    private static double median(List<Double> values) {
+        return Percentile.median(values.stream().mapToDouble(v -> v).toArray());
+    }
+
+    /// Half of the range in which the middle 80 % of a note's pitch lie.
+    private static double movementCents(VoiceAnalysis heard, Note note) {
+        double[] cents =
+                DoubleStream.iterate(
+                                note.span().startSeconds() + 0.1,
+                                t -> t < note.span().endSeconds() - 0.1,
+                                t -> t + 0.005)
+                        .map(heard.pitch()::hertzNear)
+                        .filter(hertz -> hertz > 0)
+                        .map(hertz -> Pitch.centsBetween(Pitch.A4_HERTZ, hertz))
+                        .toArray();
+        return 0.5 * (Percentile.of(cents, 90) - Percentile.of(cents, 10));
     }
 
     /// A preset is where pull and slack start; what is given beside it departs from it.

@@ -1,12 +1,10 @@
 package zelvan.analysis;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import zelvan.dsp.Parabola;
 import zelvan.dsp.Resampler;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
 
 /// The pitch of a monophonic voice, from 55 to 1400 Hz.
 ///
@@ -69,19 +67,6 @@ final class PitchTracker {
     private static final double CONTEXT_COST = 3;
 
     private static final double CONTEXT_SECONDS = 0.3;
-
-    /// Against another octave that is as much likelier by itself, nats a frame, or where what is
-    /// surely heard nearby lies so many octaves away, a pitch is doubtful.
-    private static final double DOUBTFUL_COST = 0.5;
-
-    private static final double DOUBTFUL_OCTAVES = 0.8;
-
-    /// Doubtful steps no further apart belong together; by themselves so many are no doubt.
-    private static final int DOUBTS_APART = 10;
-
-    private static final int FEWEST_DOUBTFUL = 5;
-
-    private static final double SAME_CENTS = 100;
 
     /// A period is measured at its first multiple of at least this length.
     private static final double MEASURED_SECONDS = 0.009;
@@ -164,62 +149,11 @@ final class PitchTracker {
                 hopSeconds,
                 PitchSmoother.smooth(measured, unsure),
                 voicing,
-                doubts(path, hertz, unlike, context, STRIDE * hopSeconds));
-    }
-
-    /// Where the octave is not sure.
-    private static List<TimeSpan> doubts(
-            float[] path,
-            double[][] hertz,
-            double[][] unlike,
-            double[] context,
-            double stepSeconds) {
-        List<TimeSpan> doubts = new ArrayList<>();
-        int first = -1;
-        int last = -1;
-        int count = 0;
-        for (int k = 0; k <= path.length; k++) {
-            boolean doubtful =
-                    k < path.length && doubtful(path[k], hertz[k], unlike[k], context[k]);
-            if (first >= 0 && (k == path.length || k - last > DOUBTS_APART)) {
-                if (count >= FEWEST_DOUBTFUL) {
-                    doubts.add(new TimeSpan(first * stepSeconds, (last + 1) * stepSeconds));
-                }
-                first = -1;
-                count = 0;
-            }
-            if (doubtful) {
-                first = first < 0 ? k : first;
-                last = k;
-                count++;
-            }
-        }
-        return doubts;
-    }
-
-    private static boolean doubtful(float chosen, double[] hertz, double[] unlike, double context) {
-        if (Float.isNaN(chosen)) {
-            return false;
-        }
-        if (Math.abs(octaves(chosen, context)) > DOUBTFUL_OCTAVES) {
-            return true;
-        }
-        double own = cost(chosen, unlikeAt(chosen, hertz, unlike));
-        for (int c = 0; c < hertz.length; c++) {
-            double away = Math.abs(octaves(hertz[c], chosen));
-            boolean octave =
-                    away > 0.5
-                            && Math.abs(away - Math.rint(away)) * Pitch.CENTS_PER_OCTAVE
-                                    < SAME_CENTS;
-            if (octave && cost(hertz[c], unlike[c]) < own - DOUBTFUL_COST) {
-                return true;
-            }
-        }
-        return false;
+                OctaveDoubts.find(path, hertz, unlike, context, STRIDE * hopSeconds));
     }
 
     /// Not a number if one of the two is not.
-    private static double octaves(double hertz, double from) {
+    static double octaves(double hertz, double from) {
         return Math.log(hertz / from) / Math.log(2);
     }
 
@@ -282,7 +216,7 @@ final class PitchTracker {
     }
 
     /// In nats, against others only.
-    private static double cost(double hertz, double unlike) {
+    static double cost(double hertz, double unlike) {
         double below = octaves(HIGHEST_HERTZ, hertz);
         double least = LEAST_UNLIKE * Math.pow(2, -LEAST_UNLIKE_POWER * below);
         return UNLIKENESS_COST * (Math.log(unlike + least) + OCTAVE_COST * below);
@@ -310,7 +244,8 @@ final class PitchTracker {
         return context;
     }
 
-    private static double unlikeAt(float chosen, double[] hertz, double[] unlike) {
+    /// How unlike the chosen one of some candidates is; 1 if it is none of them.
+    static double unlikeAt(float chosen, double[] hertz, double[] unlike) {
         for (int c = 0; c < hertz.length; c++) {
             if ((float) hertz[c] == chosen) {
                 return unlike[c];

@@ -17,6 +17,8 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zelvan.align.Anchor;
+import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
@@ -29,12 +31,18 @@ import zelvan.session.Edit;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.Session;
+import zelvan.session.TuningEdit;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
 import zelvan.testing.Takes;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.Chord;
+import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
+import zelvan.units.Pitch;
 import zelvan.units.TimeSpan;
 
 /// The whole path, on real files, against the truth that the singers wrote beside them.
@@ -99,6 +107,47 @@ class EngineTest {
     @Test
     void theKeyOfTheSongIsFound() {
         assertThat(locked.foundKey().map(Key::name)).contains("G major");
+    }
+
+    /// The guide's second chorus is moved a third of a second on. A chord that begins in between is
+    /// one of the song's time: it holds for what sounds after it, wherever that was recorded.
+    @Test
+    void chordsHoldForWhatSoundsUnderThem() {
+        Voice guide = session.guide().orElseThrow();
+        double sung = guidePhrase(6).startSeconds() + 0.4;
+        double change = sung + 0.15;
+        Session moved =
+                session.changing(guide.id(), v -> v.setting(Anchor.held(sung, sung + 0.33)))
+                        .withHarmony(Harmony.UNKNOWN.with(chord(0, "F♯")).with(chord(change, "C")));
+        TuningSettings toChords = new TuningSettings(PitchTarget.CHORD, 1, 0, 1);
+        Derived derived =
+                engine.derive(new TuningEdit.SetAllTuning(toChords).apply(moved), Progress.NONE);
+        DerivedVoice left = derived.voice(voice("Mara double left").id()).orElseThrow();
+        int checked = 0;
+        for (Note note : left.pitched().result().notes()) {
+            double middle = note.span().middleSeconds();
+            double guideSeconds = left.alignment().guideSecondsAt(middle);
+            double sounds = derived.guideMap().outputSecondsAt(guideSeconds);
+            if (Math.abs(sounds - change) < 2 && note.span().seconds() > 0.15) {
+                double cents = left.pitched().result().map().centsAt(middle);
+                double tone = Pitch.midiNoteOf(note.hertz() * Pitch.ratio(cents));
+                boolean later = sounds > change;
+                String sign = later ? "C" : "F♯";
+                assertThat(new Chord(sign).tones().contains((int) Math.rint(tone)))
+                        .as("%.1f at %.2f s under %s", tone, sounds, sign)
+                        .isTrue();
+                checked += later && guideSeconds < change ? 1 : 0;
+            }
+        }
+        assertThat(checked).isPositive();
+    }
+
+    private static TimeSpan guidePhrase(int index) {
+        return locked.guidePhrases().get(index);
+    }
+
+    private static Harmony.Change chord(double seconds, String sign) {
+        return new Harmony.Change(seconds, new Chord(sign));
     }
 
     @Test

@@ -80,6 +80,18 @@ class ExchangeTest {
         assertThat(more.voices().getFirst().role()).isEqualTo(Role.DOUBLE);
     }
 
+    /// A MIDI file that lies with the sound is no sound, but is found.
+    @Test
+    void theMidiFileBesideTheVoicesIsFound() throws Exception {
+        Path lead = Files.createFile(folder.resolve("a lead.wav"));
+        Path midi = Files.createFile(folder.resolve("Song.MID"));
+        assertThat(VoiceFolder.soundFiles(List.of(folder))).containsExactly(lead);
+        assertThat(VoiceFolder.soundFiles(List.of(lead, midi))).containsExactly(lead);
+        assertThat(VoiceFolder.midiFile(List.of(folder))).contains(midi);
+        assertThat(VoiceFolder.midiFile(List.of(lead, midi))).contains(midi);
+        assertThat(VoiceFolder.midiFile(List.of(lead))).isEmpty();
+    }
+
     @Test
     void aFolderWithoutSoundIsAProblem() throws Exception {
         Files.writeString(folder.resolve("lyrics.txt"), "la");

@@ -3,6 +3,8 @@ package zelvan.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -135,6 +137,29 @@ class ChordLaneTest extends CloseUpTestBase {
         robot.type(KeyCode.C).write("Bb").type(KeyCode.ENTER);
         assertThat(chordAt(30.1)).isEqualTo("Bb");
         assertThat(model.viewport().get().endSeconds()).isGreaterThan(30);
+    }
+
+    /// Brought in alone it takes the place of what was written, and can be taken back.
+    @Test
+    void aMidiFileByItselfBringsItsChords(FxRobot robot) throws Exception {
+        openLane(robot);
+        int voices = model.session().voices().size();
+        robot.interact(() -> model.chords().write(26, "Bm7"));
+        List<Harmony.Change> written = chords();
+        Path midi = demo.resolve("Lanterns on the Pier.mid");
+        robot.interact(() -> model.documents().open(List.of(midi)));
+        assertThat(chords())
+                .doesNotContainAnyElementsOf(
+                        written.stream().filter(c -> c.chord().name().equals("Bm7")).toList());
+        assertThat(undoTitle()).isEqualTo("Chords: from Lanterns on the Pier.mid");
+        assertThat(model.session().voices()).hasSize(voices);
+        robot.interact(model::undo);
+        assertThat(chords()).isEqualTo(written);
+
+        Path broken = Files.writeString(folder.resolve("broken.mid"), "no MIDI");
+        robot.interact(() -> model.documents().open(List.of(broken)));
+        assertThat(model.messages().getLast()).contains("broken.mid: it is not a MIDI file");
+        assertThat(chords()).isEqualTo(written);
     }
 
     @Test

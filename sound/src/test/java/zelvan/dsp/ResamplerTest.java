@@ -61,12 +61,23 @@ class ResamplerTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"44100, 48000", "48000, 44100", "48000, 16000"})
+    @CsvSource({"44100, 48000", "48000, 44100", "48000, 16000", "16000, 32000", "96000, 44100"})
     void piecesOfAnySizeEqualTheWhole(int from, int to) {
-        float[] input = tone(from, 700, 9000);
+        equalsTheWhole(from, to, 9000, 1, 2, 7, 64, 1000);
+    }
+
+    /// Many frames are computed in blocks: 160 or 147 phases of 256 frames each.
+    @ParameterizedTest
+    @CsvSource({"44100, 48000", "48000, 44100", "44100, 16000", "22050, 48000"})
+    void longPiecesEqualTheWholeToTheLastBit(int from, int to) {
+        equalsTheWhole(from, to, 130_000, 997, 50_000);
+    }
+
+    private static void equalsTheWhole(int from, int to, int frames, int... sizes) {
+        float[] input = tone(from, 700, frames);
         Resampler resampler = new Resampler(from, to);
         float[] whole = resampler.resample(input);
-        for (int size : new int[] {1, 2, 7, 64, 1000}) {
+        for (int size : sizes) {
             float[] pieces = new float[whole.length];
             for (int start = 0; start < whole.length; start += size) {
                 int count = Math.min(size, whole.length - start);

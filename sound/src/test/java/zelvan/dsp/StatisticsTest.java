@@ -48,4 +48,14 @@ class StatisticsTest {
         assertThat(Percentile.midmean(new double[] {900, 2, 1, 3})).isEqualTo(2.5);
         assertThat(Percentile.midmean(new double[] {7})).isEqualTo(7);
     }
+
+    /// 3 (x − 0.2)² + 1 at −1, 0 and 1; a straight line and a hill have no lowest point between.
+    @Test
+    void lowestPointOfAParabola() {
+        assertThat(Parabola.lowest(3 * 1.44 + 1, 3 * 0.04 + 1, 3 * 0.64 + 1))
+                .isCloseTo(0.2, within(1e-12));
+        assertThat(Parabola.lowest(1, 2, 3)).isZero();
+        assertThat(Parabola.lowest(1, 2, 1)).isZero();
+        assertThat(Parabola.lowest(9, 4, 1)).isEqualTo(0.5);
+    }
 }

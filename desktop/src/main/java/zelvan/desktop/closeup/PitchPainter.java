@@ -19,12 +19,8 @@ import zelvan.desktop.theme.Theme;
 import zelvan.session.Protection;
 import zelvan.session.Session;
 import zelvan.session.Voice;
-import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
-import zelvan.tuning.Key;
-import zelvan.tuning.ToneSet;
 import zelvan.tuning.TuningSettings;
-import zelvan.units.Pitch;
 import zelvan.units.TimeSpan;
 
 /// Paints the Pitch lens: the guide's curve in a corridor as wide as the slack, the voices' curves
@@ -101,9 +97,9 @@ final class PitchPainter {
         Viewport view = model.viewport().get();
         Picture picture = picture(model, height, locked, fan);
         Harmony harmony = model.derived().get().harmony();
-        Optional<ToneSet> key = harmony.key().map(Key::tones);
-        tones(g, colours, picture.scale(), key, width);
-        chords(g, colours, view, picture.scale(), harmony.chords(), width);
+        ToneLines tones = new ToneLines(g, colours, picture.scale(), harmony);
+        tones.key(width);
+        tones.chords(view, width);
         new TimeAxis(g, colours, view, width).ruler();
         double slack =
                 picture.voices().stream()
@@ -121,8 +117,7 @@ final class PitchPainter {
             paintVoice(g, colours, view, line, picture.scale(), fan, width, height);
         }
         double playhead = model.playback().player().positionSeconds();
-        Optional<ToneSet> chord = harmony.chordAt(playhead).map(Chord::tones);
-        ruler(g, colours, picture.scale(), key, chord, height);
+        tones.ruler(playhead, height);
         names(g, colours, picture, width);
         double x = view.x(playhead, width);
         g.setStroke(colours.accent());
@@ -148,75 +143,6 @@ final class PitchPainter {
                         g.setFill(colours.accent().deriveColor(0, 1, 1, 0.16));
                         g.fillRect(x, Lane.RULER_HEIGHT, end - x, height);
                     });
-        }
-    }
-
-    /// A line for each tone of the key.
-    private static void tones(
-            GraphicsContext g,
-            Palette colours,
-            PitchScale scale,
-            Optional<ToneSet> key,
-            double width) {
-        for (int note : scale.notes()) {
-            boolean inKey = key.map(tones -> tones.contains(note)).orElse(true);
-            if (inKey) {
-                double y = Math.rint(scale.y(PitchScale.centsOf(note))) + 0.5;
-                g.setStroke(colours.line().deriveColor(0, 1, 1, 0.8));
-                g.strokeLine(RULER_WIDTH, y, width, y);
-            }
-        }
-    }
-
-    /// A stronger line for each tone of a chord, as long as it holds.
-    private static void chords(
-            GraphicsContext g,
-            Palette colours,
-            Viewport view,
-            PitchScale scale,
-            List<Harmony.Change> chords,
-            double width) {
-        g.setStroke(colours.quiet().deriveColor(0, 1, 1, 0.55));
-        for (int i = 0; i < chords.size(); i++) {
-            double x = Math.max(RULER_WIDTH, view.x(chords.get(i).seconds(), width) + 1);
-            double end =
-                    i + 1 < chords.size()
-                            ? Math.min(width, view.x(chords.get(i + 1).seconds(), width) - 2)
-                            : width;
-            ToneSet tones = chords.get(i).chord().tones();
-            for (int note : scale.notes()) {
-                if (end > x && tones.contains(note)) {
-                    double y = Math.rint(scale.y(PitchScale.centsOf(note))) + 0.5;
-                    g.strokeLine(x, y, end, y);
-                }
-            }
-        }
-    }
-
-    /// Names of notes: those of the key, and stronger those of the chord at the playhead.
-    private static void ruler(
-            GraphicsContext g,
-            Palette colours,
-            PitchScale scale,
-            Optional<ToneSet> key,
-            Optional<ToneSet> chord,
-            double height) {
-        g.setFill(colours.surface());
-        g.fillRect(0, Lane.RULER_HEIGHT, RULER_WIDTH - 2, height - Lane.RULER_HEIGHT);
-        g.setTextAlign(TextAlignment.RIGHT);
-        g.setTextBaseline(VPos.CENTER);
-        double last = Double.POSITIVE_INFINITY;
-        for (int note : scale.notes()) {
-            boolean inChord = chord.map(tones -> tones.contains(note)).orElse(false);
-            boolean inKey = inChord || key.map(tones -> tones.contains(note)).orElse(true);
-            double y = scale.y(PitchScale.centsOf(note));
-            if (!inKey || last - y < 13 || y < Lane.RULER_HEIGHT + 8 || y > height - 6) {
-                continue;
-            }
-            last = y;
-            g.setFont(inChord ? Theme.strongFont(11) : Theme.font(11));
-            g.setFill(inChord ? colours.text() : colours.quiet());
-            g.fillText(Pitch.nameOf(Pitch.hertzOfMidiNote(note)), RULER_WIDTH - 8, y);
         }
     }
 
