@@ -3,6 +3,8 @@ package zelvan.dsp;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Arrays;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 class StatisticsTest {
@@ -57,5 +59,26 @@ class StatisticsTest {
         assertThat(Parabola.lowest(1, 2, 3)).isZero();
         assertThat(Parabola.lowest(1, 2, 1)).isZero();
         assertThat(Parabola.lowest(9, 4, 1)).isEqualTo(0.5);
+    }
+
+    /// Against sorting, with and without equal values.
+    @Test
+    void percentilesAreThoseOfTheSortedValues() {
+        Random random = new Random(3);
+        for (int n = 1; n < 60; n++) {
+            int kinds = n % 3 == 0 ? 4 : 1000;
+            double[] values = random.doubles(n).map(v -> Math.floor(v * kinds)).toArray();
+            double[] before = values.clone();
+            double[] sorted = values.clone();
+            Arrays.sort(sorted);
+            for (double percent : new double[] {0, 10, 25, 50, 90, 99, 100}) {
+                double rank = percent / 100 * (n - 1);
+                double low = sorted[(int) Math.floor(rank)];
+                double high = sorted[(int) Math.ceil(rank)];
+                assertThat(Percentile.of(values, percent))
+                        .isCloseTo(low + (rank - Math.floor(rank)) * (high - low), within(1e-9));
+            }
+            assertThat(values).containsExactly(before);
+        }
     }
 }
