@@ -12,6 +12,10 @@ final class OctaveDoubts {
     /// By as much the other octave must be likelier, nats a frame.
     private static final double DOUBTFUL_COST = 0.5;
 
+    /// Where the mouth moves fast everything is unlike itself; a voice in the other octave would
+    /// not be.
+    private static final double PLAINLY_ALIKE = 0.04;
+
     /// As far away, in octaves, what is surely heard nearby must lie.
     private static final double DOUBTFUL_OCTAVES = 0.8;
 
@@ -67,7 +71,9 @@ final class OctaveDoubts {
         }
         double own = PitchTracker.cost(chosen, PitchTracker.unlikeAt(chosen, hertz, unlike));
         for (int c = 0; c < hertz.length; c++) {
-            boolean likelier = PitchTracker.cost(hertz[c], unlike[c]) < own - DOUBTFUL_COST;
+            boolean likelier =
+                    unlike[c] < PLAINLY_ALIKE
+                            && PitchTracker.cost(hertz[c], unlike[c]) < own - DOUBTFUL_COST;
             if (likelier && isOctave(PitchTracker.octaves(hertz[c], chosen))) {
                 return true;
             }
