@@ -67,17 +67,29 @@ class ZelvanTest {
         return source;
     }
 
+    /// Tightens something against the demo's lead.
+    ///
+    /// @param more options and voices
+    private int tighten(Path out, Object... more) {
+        List<Object> arguments =
+                new ArrayList<>(
+                        List.of(
+                                "tighten",
+                                "--guide",
+                                demo.resolve(DemoSession.GUIDE),
+                                "--out",
+                                out));
+        arguments.addAll(List.of(more));
+        return run(arguments.toArray());
+    }
+
     @Test
     void tightenLocksPrintsReportsAndSaves() throws Exception {
         Path out = folder.resolve("out");
         Path report = folder.resolve("r.json");
         Path session = folder.resolve("song.zelvan");
         int code =
-                run(
-                        "tighten",
-                        "--guide",
-                        demo.resolve(DemoSession.GUIDE),
-                        "--out",
+                tighten(
                         out,
                         "--report",
                         report,
@@ -111,17 +123,7 @@ class ZelvanTest {
     void pullZeroPrintsTheSource() throws Exception {
         Path out = folder.resolve("zero");
         Path voice = demo.resolve("Mara double left.wav");
-        assertThat(
-                        run(
-                                "tighten",
-                                "--guide",
-                                demo.resolve(DemoSession.GUIDE),
-                                "--out",
-                                out,
-                                "--timing-pull",
-                                0,
-                                voice))
-                .isZero();
+        assertThat(tighten(out, "--timing-pull", 0, voice)).isZero();
         assertThat(SoundFiles.read(out.resolve("Mara double left.wav")).sound().channel(0))
                 .isEqualTo(SoundFiles.read(voice).sound().channel(0));
     }
@@ -130,11 +132,7 @@ class ZelvanTest {
     void anAnchorAndAProtectionAreObeyed() throws Exception {
         Path report = folder.resolve("a.json");
         int code =
-                run(
-                        "tighten",
-                        "--guide",
-                        demo.resolve(DemoSession.GUIDE),
-                        "--out",
+                tighten(
                         folder.resolve("anchored"),
                         "--report",
                         report,
@@ -155,21 +153,7 @@ class ZelvanTest {
     void movementInNotesIsTakenOut() throws Exception {
         Path out = folder.resolve("still");
         Path voice = demo.resolve("Odo octave.wav");
-        assertThat(
-                        run(
-                                "tighten",
-                                "--guide",
-                                demo.resolve(DemoSession.GUIDE),
-                                "--out",
-                                out,
-                                "--timing-pull",
-                                0,
-                                "--vibrato",
-                                0,
-                                "--wander",
-                                0,
-                                voice))
-                .isZero();
+        assertThat(tighten(out, "--timing-pull", 0, "--vibrato", 0, "--wander", 0, voice)).isZero();
         VoiceAnalysis sung = new VoiceAnalyser().analyse(SoundFiles.read(voice).sound());
         VoiceAnalysis printed =
                 new VoiceAnalyser().analyse(SoundFiles.read(out.resolve("Odo octave.wav")).sound());
@@ -209,11 +193,7 @@ class ZelvanTest {
     void aPresetStartsFromItsFiguresAndIsDepartedFrom() throws Exception {
         Path session = folder.resolve("preset.zelvan");
         assertThat(
-                        run(
-                                "tighten",
-                                "--guide",
-                                demo.resolve(DemoSession.GUIDE),
-                                "--out",
+                        tighten(
                                 folder.resolve("preset"),
                                 "--preset",
                                 "legato",
@@ -301,11 +281,7 @@ class ZelvanTest {
         Path out = folder.resolve("tuned");
         String voice = "Mara double right.wav";
         assertThat(
-                        run(
-                                "tighten",
-                                "--guide",
-                                demo.resolve(DemoSession.GUIDE),
-                                "--out",
+                        tighten(
                                 out,
                                 "--timing-pull",
                                 "0",
@@ -335,15 +311,7 @@ class ZelvanTest {
     @Test
     void aBadFileIsOneClearLine() throws Exception {
         Path bad = Files.writeString(folder.resolve("bad.wav"), "la la la");
-        assertThat(
-                        run(
-                                "tighten",
-                                "--guide",
-                                demo.resolve(DemoSession.GUIDE),
-                                "--out",
-                                folder.resolve("x"),
-                                bad))
-                .isEqualTo(1);
+        assertThat(tighten(folder.resolve("x"), bad)).isEqualTo(1);
         assertThat(errors.toString().lines())
                 .singleElement()
                 .asString()
@@ -374,17 +342,9 @@ class ZelvanTest {
         "--tightness 3, 2, Unknown option"
     })
     void whatCannotBeMeantIsRefused(String options, int code, String said) {
-        List<Object> arguments =
-                new java.util.ArrayList<>(
-                        List.of(
-                                "tighten",
-                                "--guide",
-                                demo.resolve(DemoSession.GUIDE),
-                                "--out",
-                                folder.resolve("y")));
-        arguments.addAll(List.of(options.split(" ")));
-        arguments.add(demo.resolve("Mara double left.wav"));
-        assertThat(run(arguments.toArray())).isEqualTo(code);
+        List<Object> more = new ArrayList<>(List.of(options.split(" ")));
+        more.add(demo.resolve("Mara double left.wav"));
+        assertThat(tighten(folder.resolve("y"), more.toArray())).isEqualTo(code);
         assertThat(errors.toString()).contains(said);
     }
 
