@@ -104,6 +104,16 @@ class ChordLaneTest extends CloseUpTestBase {
     }
 
     @Test
+    void aChordIsKeptWhenSomethingElseIsClicked(FxRobot robot) {
+        openLane(robot);
+        robot.doubleClickOn(onLane(robot, 26.05));
+        robot.write("Bm7");
+        robot.clickOn("#pitch-lens");
+        assertThat(field(robot).isVisible()).isFalse();
+        assertThat(chordAt(26.1)).isEqualTo("Bm7");
+    }
+
+    @Test
     void aChordIsDraggedToAnotherBeatAndTakenAway(FxRobot robot) {
         openLane(robot);
         Harmony.Change change = model.session().harmony().changeBefore(29).orElseThrow();

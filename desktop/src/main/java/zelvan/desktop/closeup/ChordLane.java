@@ -75,7 +75,7 @@ final class ChordLane {
         field.focusedProperty()
                 .subscribe((before, now) -> {
                     if (!now) {
-                        work().writing().set(Optional.empty());
+                        left();
                     }
                 });
         work().writing().subscribe(this::openField);
@@ -158,6 +158,14 @@ final class ChordLane {
                 next.ifPresentOrElse(n -> work().writing().set(Optional.of(n)), this::done);
             }
         }
+    }
+
+    /// What is written is not lost when something else is clicked.
+    private void left() {
+        if (!field.getText().isBlank()) {
+            work().writing().get().ifPresent(at -> work().write(at, field.getText()));
+        }
+        work().writing().set(Optional.empty());
     }
 
     private void done() {
