@@ -1,11 +1,14 @@
 # Sourced by the other scripts: exports JAVA_HOME of a JDK 25 or newer, or says how to get one.
 zelvan_is_jdk25() {
-  [ -x "$1/bin/javac" ] && [ "$("$1/bin/java" -version 2>&1 | sed -n 's/.*version "\([0-9]*\).*/\1/p' | head -1)" -ge 25 ] 2>/dev/null
+  local said
+  [ -x "$1/bin/javac" ] || return 1
+  said="$("$1/bin/java" -version 2>&1 || true)"
+  [[ "$said" =~ version\ \"([0-9]+) ]] && [ "${BASH_REMATCH[1]}" -ge 25 ]
 }
 zelvan_find_jdk() {
   local candidate
   for candidate in "${JAVA_HOME:-}" \
-      /usr/lib/jvm/*25* /usr/lib/jvm/*2[6-9]* /opt/*jdk*25* "$HOME"/.sdkman/candidates/java/25* "$HOME"/.jdks/*25* \
+      /usr/lib/jvm/*25* /usr/lib/jvm/*2[6-9]* /opt/*jdk*25* "${HOME:-}"/.sdkman/candidates/java/25* "${HOME:-}"/.jdks/*25* \
       /Library/Java/JavaVirtualMachines/*25*/Contents/Home \
       "$(dirname "$(dirname "$(readlink -f "$(command -v javac 2>/dev/null)" 2>/dev/null)" 2>/dev/null)" 2>/dev/null)"; do
     if [ -n "$candidate" ] && zelvan_is_jdk25 "$candidate"; then

@@ -3,7 +3,6 @@ module zelvan.cli {
     requires transitive zelvan.core;
     requires zelvan.singers;
     requires info.picocli;
-    requires net.harawata.appdirs;
 
     exports zelvan.cli;
 

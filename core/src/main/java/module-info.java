@@ -6,7 +6,6 @@ module zelvan.core {
     requires com.fasterxml.jackson.annotation;
     requires de.siegmar.fastcsv;
     requires com.samskivert.jmustache;
-    requires net.harawata.appdirs;
     requires org.slf4j;
 
     exports zelvan.analysis;

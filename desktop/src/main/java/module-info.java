@@ -7,7 +7,6 @@ module zelvan.desktop {
     requires atlantafx.base;
     requires org.kordamp.ikonli.javafx;
     requires org.kordamp.ikonli.feather;
-    requires net.harawata.appdirs;
     requires org.slf4j;
 
     provides zelvan.cli.Window with

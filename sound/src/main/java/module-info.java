@@ -2,11 +2,14 @@
 module zelvan.sound {
     requires transitive org.jspecify;
     requires java.desktop;
+    requires ffsampledsp.complete;
     requires JTransforms;
     requires JLargeArrays;
     requires java.flac.encoder;
+    requires net.harawata.appdirs;
 
     exports zelvan.problem;
+    exports zelvan.files;
     exports zelvan.units;
     exports zelvan.dsp;
     exports zelvan.audio;

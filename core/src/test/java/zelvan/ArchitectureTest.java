@@ -28,19 +28,20 @@ class ArchitectureTest {
     @ParameterizedTest
     @CsvSource({
         "problem, ''",
+        "files, ''",
         "units, ''",
         "dsp, units",
-        "audio, units dsp",
+        "audio, files units dsp",
         "analysis, audio dsp units",
         "align, analysis dsp units",
         "timing, align analysis dsp units",
         "tuning, align analysis dsp units",
         "render, timing tuning analysis audio dsp units",
         "measure, align timing tuning analysis dsp units",
-        "session, align timing tuning analysis units",
+        "session, files align timing tuning analysis units",
         "play, render audio units",
-        "exchange, engine play session measure render audio align timing tuning analysis units",
-        "engine, play session measure render audio align timing tuning analysis dsp units"
+        "exchange, engine play session measure render audio files align timing tuning analysis units",
+        "engine, play session measure render audio files align timing tuning analysis dsp units"
     })
     void roomsKnowOnlyWhatTheyMay(String room, String mayKnow) {
         String[] allowed =
@@ -91,6 +92,7 @@ class ArchitectureTest {
         noClasses()
                 .that()
                 .resideOutsideOfPackages(
+                        "zelvan.files..",
                         "zelvan.audio..",
                         "zelvan.session..",
                         "zelvan.exchange..",

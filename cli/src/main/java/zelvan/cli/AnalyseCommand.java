@@ -1,13 +1,17 @@
 package zelvan.cli;
 
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.SoundFiles;
 import zelvan.exchange.AnalysisJson;
+import zelvan.files.Output;
+import zelvan.files.Target;
 import zelvan.problem.ZelvanProblem;
 
 @Command(
@@ -22,9 +26,12 @@ final class AnalyseCommand implements Callable<Integer> {
     @Option(names = "--out", required = true, paramLabel = "A.json")
     private Path out = Path.of(".");
 
+    @Mixin private WritingOptions writing = new WritingOptions();
+
     @Override
     public Integer call() throws ZelvanProblem {
-        AnalysisJson.write(out, new VoiceAnalyser().analyse(SoundFiles.read(in).sound()));
+        Target target = writing.targets(List.of(in)).target(new Output(out, in));
+        AnalysisJson.write(target, new VoiceAnalyser().analyse(SoundFiles.read(in).sound()));
         return 0;
     }
 }

@@ -32,6 +32,8 @@ import zelvan.engine.KeptWork;
 import zelvan.engine.Listening;
 import zelvan.engine.Progress;
 import zelvan.exchange.VoiceFolder;
+import zelvan.files.Target;
+import zelvan.files.Targets;
 import zelvan.play.Fill;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
@@ -89,7 +91,7 @@ final class BenchCommand implements Callable<Integer> {
     public Integer call() throws ZelvanProblem, IOException {
         Path folder = Files.createTempDirectory("zelvan-bench");
         try {
-            Truth truth = DemoSession.write(folder.resolve("demo"));
+            Truth truth = DemoSession.write(folder.resolve("demo"), Targets.replacingNothing());
             accuracy(folder, truth);
             say("");
             say("Trials, pull 100, slack 0 (median, 90th percentile, ms):");
@@ -366,7 +368,10 @@ final class BenchCommand implements Callable<Integer> {
             }
         }
         Path file = folder.resolve("long").resolve(name);
-        SoundFiles.write(file, Sound.owning(once.sampleRateHertz(), channels), SoundFormat.WAV_24);
+        SoundFiles.write(
+                Target.fresh(file),
+                Sound.owning(once.sampleRateHertz(), channels),
+                SoundFormat.WAV_24);
         return file;
     }
 }

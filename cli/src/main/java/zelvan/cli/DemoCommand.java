@@ -6,11 +6,14 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
-import net.harawata.appdirs.AppDirsFactory;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
+import zelvan.files.Ledger;
+import zelvan.files.Targets;
+import zelvan.files.UserFolders;
 import zelvan.problem.ZelvanProblem;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
@@ -30,12 +33,14 @@ final class DemoCommand implements Callable<Integer> {
             description = "Write audio and truth into this folder.")
     private Optional<Path> out = Optional.empty();
 
+    @Mixin private WritingOptions writing = new WritingOptions();
+
     @Spec private CommandSpec spec = CommandSpec.create();
 
     @Override
     public Integer call() throws ZelvanProblem, IOException {
         if (out.isPresent()) {
-            DemoSession.write(out.get());
+            DemoSession.write(out.get(), writing.targets(List.of()));
             spec.commandLine().getOut().println("The demo session is in " + out.get());
         } else {
             Windows.find().open(List.of(folder()));
@@ -45,13 +50,11 @@ final class DemoCommand implements Callable<Integer> {
 
     /// The demo session in the user's own place; sung at the first call.
     static Path folder() throws ZelvanProblem, IOException {
-        Path home =
-                Path.of(AppDirsFactory.getInstance().getUserDataDir("zelvan", null, null))
-                        .resolve("demo-" + VERSION)
-                        .resolve(DemoSession.NAME);
+        Path home = UserFolders.data().resolve("demo-" + VERSION).resolve(DemoSession.NAME);
         // The truth is written last: where it is, everything is.
         if (!Files.exists(home.resolve(Truth.FILE_NAME))) {
-            DemoSession.write(home);
+            // What an interrupted start left there is sung again.
+            DemoSession.write(home, new Targets(List.of(), Ledger.ofUser(), true));
         }
         return home;
     }

@@ -72,6 +72,11 @@ final class PitchOptions {
             description = "The song's chords, as a MIDI file plays them.")
     private Optional<Path> midi = Optional.empty();
 
+    /// The MIDI file that is read, if one is.
+    Optional<Path> chordFile() {
+        return midi;
+    }
+
     /// @param preset settings to start from
     TuningSettings settings(Optional<TuningSettings> preset) throws UsageProblem {
         TuningSettings start = preset.orElse(new TuningSettings(PitchTarget.OWN, 1, 0, 0));

@@ -2,9 +2,12 @@ package zelvan.cli;
 
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
@@ -15,6 +18,7 @@ import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
 import zelvan.exchange.MixPrinter;
+import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.SessionFile;
 
@@ -38,6 +42,8 @@ final class PrintCommand implements Callable<Integer> {
     @Option(names = "--mix", description = "Print a mix of what is heard, too.")
     private boolean mix;
 
+    @Mixin private WritingOptions writing = new WritingOptions();
+
     @Spec private CommandSpec spec = CommandSpec.create();
 
     private enum Format {
@@ -58,12 +64,14 @@ final class PrintCommand implements Callable<Integer> {
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
             Printing.failOnProblems(derived);
+            List<Path> inputs = new ArrayList<>(Printing.recordings(derived.session()));
+            inputs.add(session);
+            Targets targets = writing.targets(inputs);
             PrintWriter say = spec.commandLine().getOut();
-            Printing.print(derived, out, format.kept).forEach(say::println);
+            Printing.print(derived, out, format.kept, targets).forEach(p -> say.println(p.line()));
             if (mix) {
-                MixPrinter.Printed printed =
-                        MixPrinter.print(derived, out, format.kept, Progress.NONE);
-                say.println(printed.file() + printed.levelText());
+                say.println(
+                        MixPrinter.print(derived, out, format.kept, targets, Progress.NONE).line());
             }
         }
         return 0;

@@ -10,9 +10,13 @@ import zelvan.engine.Derived;
 import zelvan.engine.DerivedVoice;
 import zelvan.engine.Progress;
 import zelvan.exchange.LockReport;
+import zelvan.exchange.Printed;
 import zelvan.exchange.VoicePrinter;
+import zelvan.files.Target;
+import zelvan.files.Targets;
 import zelvan.measure.PitchLockMap;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.Session;
 import zelvan.session.Voice;
 
 /// What several commands do with a derived session.
@@ -29,9 +33,20 @@ final class Printing {
     /// Prints every voice that follows the guide, and the guide if it is corrected.
     ///
     /// @param format of the files; empty for as recorded
-    static List<Path> print(Derived derived, Path folder, Optional<SoundFormat> format)
+    static List<Printed> print(
+            Derived derived, Path folder, Optional<SoundFormat> format, Targets targets)
             throws ZelvanProblem {
-        return VoicePrinter.print(VoicePrinter.jobs(derived), folder, format, Progress.NONE);
+        return VoicePrinter.print(
+                VoicePrinter.jobs(derived), folder, format, targets, Progress.NONE);
+    }
+
+    static List<Path> files(List<Printed> printed) {
+        return printed.stream().map(Printed::file).toList();
+    }
+
+    /// The files that a session reads.
+    static List<Path> recordings(Session session) {
+        return session.voices().stream().map(v -> Path.of(v.audio().path())).toList();
     }
 
     /// @param printed the printed files, in the order of [Derived#printable]; empty if none were
@@ -56,9 +71,9 @@ final class Printing {
         return parts;
     }
 
-    static void writeJson(Derived derived, List<Path> printed, Path file) throws ZelvanProblem {
+    static void writeJson(Derived derived, List<Path> printed, Target target) throws ZelvanProblem {
         Path guide = Path.of(derived.session().guide().orElseThrow().audio().path());
-        LockReport.writeJson(file, guide, derived.guidePhrases(), parts(derived, printed));
+        LockReport.writeJson(target, guide, derived.guidePhrases(), parts(derived, printed));
     }
 
     /// One line a voice.

@@ -19,6 +19,11 @@ import zelvan.engine.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
+import zelvan.exchange.Printed;
+import zelvan.files.Output;
+import zelvan.files.Target;
+import zelvan.files.Targets;
+import zelvan.files.WriteProblem;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.AudioReference;
 import zelvan.session.Protection;
@@ -101,6 +106,8 @@ final class TightenCommand implements Callable<Integer> {
             description = "Keep the session for the window.")
     private Optional<Path> save = Optional.empty();
 
+    @Mixin private WritingOptions writing = new WritingOptions();
+
     @Parameters(arity = "1..*", paramLabel = "VOICE.wav")
     private List<Path> voices = new ArrayList<>();
 
@@ -109,19 +116,39 @@ final class TightenCommand implements Callable<Integer> {
     @Override
     public Integer call() throws ZelvanProblem {
         Session session = session();
+        Targets targets = writing.targets(inputs(session));
+        Optional<Target> reported = target(targets, report);
+        Optional<Target> saved = target(targets, save);
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(session, Progress.NONE);
             Printing.failOnProblems(derived);
-            List<Path> printed = Printing.print(derived, out, Optional.empty());
-            if (report.isPresent()) {
-                Printing.writeJson(derived, printed, report.get());
+            List<Printed> printed = Printing.print(derived, out, Optional.empty(), targets);
+            if (reported.isPresent()) {
+                Printing.writeJson(derived, Printing.files(printed), reported.get());
             }
-            if (save.isPresent()) {
-                SessionFile.write(save.get(), session);
+            if (saved.isPresent()) {
+                SessionFile.write(saved.get(), session.knowing(derived.recordings()));
             }
+            printed.stream()
+                    .filter(p -> !p.words().isEmpty())
+                    .map(Printed::line)
+                    .forEach(spec.commandLine().getOut()::println);
             Printing.summary(derived).forEach(spec.commandLine().getOut()::println);
         }
         return 0;
+    }
+
+    private List<Path> inputs(Session session) {
+        List<Path> inputs = new ArrayList<>(Printing.recordings(session));
+        pitch.chordFile().ifPresent(inputs::add);
+        return inputs;
+    }
+
+    /// Found before anything is written: a command does all or nothing.
+    private Optional<Target> target(Targets targets, Optional<Path> file) throws WriteProblem {
+        return file.isPresent()
+                ? Optional.of(targets.target(new Output(file.get(), guide)))
+                : Optional.empty();
     }
 
     private Optional<StartingPoint> startingPoint() throws UsageProblem {
@@ -194,11 +221,7 @@ final class TightenCommand implements Callable<Integer> {
     private static Voice voice(String id, Path file, Role role) {
         Path full = file.toAbsolutePath().normalize();
         return Voice.of(
-                id,
-                nameOf(file),
-                new AudioReference(full.toString(), 0, ""),
-                role,
-                role.follows() ? STACK : "");
+                id, nameOf(file), AudioReference.to(full), role, role.follows() ? STACK : "");
     }
 
     private static String nameOf(Path file) {

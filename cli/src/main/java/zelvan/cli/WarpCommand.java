@@ -1,16 +1,24 @@
 package zelvan.cli;
 
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
 import zelvan.analysis.VoiceAnalyser;
+import zelvan.audio.Headroom;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.exchange.MapCsv;
+import zelvan.files.Output;
+import zelvan.files.Target;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.Changes;
 import zelvan.render.EpochFinder;
@@ -45,6 +53,10 @@ final class WarpCommand implements Callable<Integer> {
             description = "How far up the formants are moved, -12 to 12.")
     private double formantSemitones;
 
+    @Mixin private WritingOptions writing = new WritingOptions();
+
+    @Spec private CommandSpec spec = CommandSpec.create();
+
     @Override
     public Integer call() throws ZelvanProblem {
         if (!(Math.abs(formantSemitones) <= MOST_SEMITONES)) {
@@ -53,6 +65,9 @@ final class WarpCommand implements Callable<Integer> {
                     "formants cannot be moved by " + formantSemitones + " semitones",
                     "Give a number from -12 to 12");
         }
+        List<Path> inputs = new ArrayList<>(List.of(in, timeMap));
+        pitchMap.ifPresent(inputs::add);
+        Target target = writing.targets(inputs).target(new Output(out, in));
         Changes changes =
                 new Changes(
                         MapCsv.readTimeMap(timeMap),
@@ -69,7 +84,12 @@ final class WarpCommand implements Callable<Integer> {
         for (int c = 0; c < channels.length; c++) {
             voice.read(c, 0, channels[c], channels[c].length);
         }
-        SoundFiles.write(out, Sound.owning(voice.sampleRateHertz(), channels), file.format());
+        Headroom.Fitted fitted =
+                Headroom.fit(Sound.owning(voice.sampleRateHertz(), channels), file.format());
+        SoundFiles.write(target, fitted.sound(), file.format());
+        if (!fitted.words().isEmpty()) {
+            spec.commandLine().getOut().println(out + ": " + fitted.words());
+        }
         return 0;
     }
 }

@@ -27,6 +27,7 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.dsp.Percentile;
+import zelvan.files.Target;
 import zelvan.session.SessionFile;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
@@ -322,7 +323,8 @@ class ZelvanTest {
     @Test
     void aSilentVoiceIsNamed() throws Exception {
         Path silent = folder.resolve("silent.wav");
-        SoundFiles.write(silent, Sound.owning(48_000, new float[4800]), SoundFormat.WAV_24);
+        SoundFiles.write(
+                Target.fresh(silent), Sound.owning(48_000, new float[4800]), SoundFormat.WAV_24);
         assertThat(run("analyse", silent, "--out", folder.resolve("s.json"))).isEqualTo(1);
         assertThat(errors.toString()).contains("silent.wav: it is silent");
     }

@@ -1,6 +1,7 @@
 package zelvan.engine;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -8,6 +9,7 @@ import zelvan.align.Alignment;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.measure.Doubt;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -106,6 +108,31 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
                 .mapToDouble(s -> (double) s.frames() / s.sampleRateHertz())
                 .max()
                 .orElse(0);
+    }
+
+    /// The recordings as they were read, by path; see [Session#knowing].
+    public Map<String, AudioReference> recordings() {
+        Map<String, AudioReference> read = new HashMap<>();
+        for (Voice voice : session.voices()) {
+            String path = voice.audio().path();
+            voice(voice.id())
+                    .flatMap(DerivedVoice::file)
+                    .ifPresent(
+                            f -> read.put(path, new AudioReference(path, f.bytes(), f.sha256())));
+        }
+        return read;
+    }
+
+    /// The same, of a session that wants the same.
+    public Derived of(Session same) {
+        return new Derived(same, voices, foundKey);
+    }
+
+    /// The same, and of the tracks that are not derived yet what was derived before.
+    public Derived over(Derived before) {
+        Map<String, DerivedVoice> all = new HashMap<>(before.voices);
+        all.putAll(voices);
+        return new Derived(session, all, foundKey);
     }
 
     public List<ZelvanProblem> problems() {

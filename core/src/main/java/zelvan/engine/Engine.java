@@ -1,21 +1,26 @@
 package zelvan.engine;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
+import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import java.util.function.Function;
+import zelvan.files.FileStamp;
 import zelvan.measure.Combing;
 import zelvan.play.LoudnessMatch;
 import zelvan.play.Program;
@@ -42,8 +47,10 @@ public final class Engine implements AutoCloseable {
     private final ExecutorService listener;
     private final AtomicLong combing = new AtomicLong();
     private final AtomicLong loudness = new AtomicLong();
-    private final Map<String, VoiceChain> chains = new HashMap<>();
+    private final Map<Source, VoiceChain> chains = new HashMap<>();
+    private volatile Map<String, Source> sources = Map.of();
     private volatile Session wanted = Session.EMPTY;
+    private volatile boolean closed;
 
     public Engine(KeptWork kept) {
         this(kept, Runtime.getRuntime().availableProcessors());
@@ -69,28 +76,32 @@ public final class Engine implements AutoCloseable {
     /// Derives everything, and waits for it.
     ///
     /// @throws CancellationException if the progress says so
-    public synchronized Derived derive(Session session, Progress progress) {
-        chains.keySet().retainAll(session.voices().stream().map(Voice::id).toList());
-        session.voices().forEach(v -> chains.computeIfAbsent(v.id(), id -> new VoiceChain(kept)));
+    public Derived derive(Session session, Progress progress) {
+        return derive(session, progress, soFar -> {});
+    }
+
+    /// Derives everything, and waits for it; the guide comes first, the voices as they get ready.
+    ///
+    /// @param soFar receives what there is whenever a track is ready, on the engine's threads
+    /// @throws CancellationException if the progress says so
+    private synchronized Derived derive(
+            Session session, Progress progress, Consumer<Derived> soFar) {
+        lookAtFiles(session);
         Steps steps = new Steps(progress, 2 * session.voices().size());
-        List<Runnable> listening = new ArrayList<>();
-        for (Voice voice : session.voices()) {
-            VoiceChain chain = chainOf(voice);
-            listening.add(
-                    () -> steps.run("Listening to " + voice.name(), () -> chain.prepare(voice)));
-        }
-        runAll(listening);
+        runAll(whatOthersNeed(session).stream().map(v -> listening(v, steps)).toList());
         Map<String, DerivedVoice> derived = new ConcurrentHashMap<>();
         session.guide().ifPresent(g -> derived.put(g.id(), deriveGuide(session, g)));
         VoiceChain.Guide guide =
                 session.guide().map(g -> guide(g, derived)).orElse(VoiceChain.Guide.NONE);
         Optional<Key> key = foundKey(session, derived);
         Harmony harmony = session.harmony().orFound(key);
+        Runnable tell = () -> soFar.accept(new Derived(session, derived, key));
+        tell.run();
         // Each round derives the voices whose leaders are known.
         List<Voice> left = new ArrayList<>(session.voices());
         left.removeIf(v -> derived.containsKey(v.id()));
         while (!left.isEmpty()) {
-            List<Runnable> matching = new ArrayList<>();
+            List<Runnable> tasks = new ArrayList<>();
             List<Voice> ready =
                     left.stream()
                             .filter(v ->
@@ -101,26 +112,72 @@ public final class Engine implements AutoCloseable {
             for (Voice voice : ready) {
                 Optional<VoiceChain.Leader> leader =
                         session.leaderOf(voice).flatMap(l -> leader(l, derived, guide.map()));
-                matching.add(() ->
-                        steps.run(
-                                "Matching " + voice.name(),
-                                () ->
-                                        derived.put(
-                                                voice.id(),
-                                                chainOf(voice)
-                                                        .derive(
-                                                                session, voice, leader, guide,
-                                                                harmony))));
+                Runnable matching =
+                        () ->
+                                derived.put(
+                                        voice.id(),
+                                        chainOf(voice)
+                                                .derive(session, voice, leader, guide, harmony));
+                tasks.add(() -> {
+                    listening(voice, steps).run();
+                    steps.run("Matching " + voice.name(), matching);
+                    tell.run();
+                });
             }
-            runAll(matching);
+            runAll(tasks);
             left.removeAll(ready);
         }
         return new Derived(session, derived, key);
     }
 
+    /// The tracks that have to be heard before a voice can be matched: the guide, what it is lined
+    /// up with, and what tells the key.
+    private static List<Voice> whatOthersNeed(Session session) {
+        return session.voices().stream()
+                .filter(v ->
+                        v.role() == Role.GUIDE
+                                || v.role() == Role.BED
+                                || v.id().equals(session.guideTiming().trackId()))
+                .sorted(Comparator.comparing(v -> v.role() != Role.GUIDE))
+                .toList();
+    }
+
+    private Runnable listening(Voice voice, Steps steps) {
+        VoiceChain chain = chainOf(voice);
+        return () -> steps.run("Listening to " + voice.name(), () -> chain.prepare(voice));
+    }
+
+    /// Where a chain's sound comes from. What was derived from one file says nothing of another
+    /// one, whatever voice it belongs to, nor of the same one after a change.
+    private record Source(String voiceId, String path, FileStamp stamp) {
+        static Source of(Voice voice) {
+            String path = voice.audio().path();
+            return new Source(voice.id(), path, FileStamp.of(Path.of(path)));
+        }
+    }
+
+    /// Keeps the chains whose files are as they were, and begins new ones for the others.
+    private void lookAtFiles(Session session) {
+        Map<String, Source> now = new HashMap<>();
+        session.voices().forEach(v -> now.put(v.id(), Source.of(v)));
+        sources = Map.copyOf(now);
+        chains.keySet().retainAll(now.values());
+        now.values().forEach(s -> chains.computeIfAbsent(s, ignored -> new VoiceChain(kept)));
+    }
+
+    /// Whether a file of the session is not as it was when the session was derived last. Looks at
+    /// the disk.
+    public boolean filesHaveChanged(Session session) {
+        Map<String, Source> known = sources;
+        return session.voices().stream()
+                .anyMatch(
+                        v -> known.containsKey(v.id()) && !Source.of(v).equals(known.get(v.id())));
+    }
+
     private DerivedVoice deriveGuide(Session session, Voice guide) {
-        Optional<VoiceChain> track =
-                session.voice(session.guideTiming().trackId()).map(this::chainOf);
+        Optional<VoiceChain.Track> track =
+                session.voice(session.guideTiming().trackId())
+                        .map(v -> new VoiceChain.Track(chainOf(v), v));
         return chainOf(guide).deriveGuide(session, guide, track);
     }
 
@@ -142,7 +199,7 @@ public final class Engine implements AutoCloseable {
                 .ifPresent(a -> heard.add(KeyFinder.secondsOf(a.notes())));
         for (Voice voice : session.voices()) {
             if (voice.role() == Role.BED) {
-                heard.add(chainOf(voice).tones());
+                heard.add(chainOf(voice).tones(voice));
             }
         }
         return KeyFinder.find(heard);
@@ -161,22 +218,25 @@ public final class Engine implements AutoCloseable {
     }
 
     private VoiceChain chainOf(Voice voice) {
-        return java.util.Objects.requireNonNull(chains.get(voice.id()), "every voice has a chain");
+        return Objects.requireNonNull(
+                chains.get(sources.get(voice.id())), "every voice has a chain");
     }
 
     /// Asks for everything in the background. A session asked for before and not begun yet is
     /// dropped.
     ///
+    /// @param soFar receives what there is whenever a track is ready, on the engine's threads
     /// @return completed on the engine's thread; with [CancellationException] if it was dropped or
     ///   the progress says so, and with whatever else went wrong
-    public CompletableFuture<Derived> want(Session session, Progress progress) {
+    public CompletableFuture<Derived> want(
+            Session session, Progress progress, Consumer<Derived> soFar) {
         wanted = session;
         return CompletableFuture.supplyAsync(
                 () -> {
                     if (!isNewest(session)) {
                         throw new CancellationException("a newer session is wanted");
                     }
-                    return derive(session, progress);
+                    return derive(session, progress, soFar);
                 },
                 conductor);
     }
@@ -220,35 +280,47 @@ public final class Engine implements AutoCloseable {
         return wanted == session;
     }
 
-    private void runAll(List<Runnable> tasks) {
-        List<Future<?>> running = new ArrayList<>();
-        for (Runnable task : tasks) {
-            running.add(workers.submit(task));
-        }
-        for (Future<?> future : running) {
-            try {
-                future.get();
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-                running.forEach(f -> f.cancel(true));
-                throw new CancellationException("interrupted");
-            } catch (ExecutionException e) {
-                running.forEach(f -> f.cancel(true));
-                if (e.getCause() instanceof RuntimeException cause) {
-                    throw cause;
-                }
-                throw new IllegalStateException(e.getCause());
+    /// Runs the tasks side by side and waits for all of them, also when one fails or the user
+    /// cancels: nobody else may use the chains before the last has left them.
+    private void runAll(List<? extends Runnable> tasks) {
+        AtomicReference<RuntimeException> failure = new AtomicReference<>();
+        List<CompletableFuture<Void>> running = new ArrayList<>();
+        try {
+            for (Runnable task : tasks) {
+                running.add(CompletableFuture.runAsync(() -> run(task, failure), workers));
             }
+        } catch (RejectedExecutionException e) {
+            failure.compareAndSet(null, new CancellationException("the program ends"));
+        }
+        CompletableFuture.allOf(running.toArray(CompletableFuture[]::new)).join();
+        if (failure.get() != null) {
+            throw failure.get();
+        }
+    }
+
+    /// After a failure the tasks that have not begun are left out.
+    private void run(Runnable task, AtomicReference<RuntimeException> failure) {
+        if (failure.get() != null) {
+            return;
+        }
+        try {
+            if (closed) {
+                throw new CancellationException("the program ends");
+            }
+            task.run();
+        } catch (RuntimeException e) {
+            failure.compareAndSet(null, e);
         }
     }
 
     @Override
     public void close() {
+        closed = true;
         conductor.shutdownNow();
         combing.incrementAndGet();
         loudness.incrementAndGet();
         listener.shutdownNow();
-        workers.shutdownNow();
+        workers.shutdown();
     }
 
     private static final class Steps {

@@ -7,13 +7,13 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.util.Optional;
-import net.harawata.appdirs.AppDirsFactory;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import zelvan.align.Aligner;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.files.UserFolders;
+import zelvan.files.WholeFile;
 
 /// What took long to work out, on disk: analyses by the content of the audio, matches by the
 /// content of both, each with the version of what made it. A cache: what is missing or damaged is
@@ -29,8 +29,7 @@ public final class KeptWork {
 
     /// In the place that this system has for such things.
     public static KeptWork ofUser() {
-        return new KeptWork(
-                Path.of(AppDirsFactory.getInstance().getUserCacheDir("zelvan", null, null)));
+        return new KeptWork(UserFolders.cache());
     }
 
     private interface Reader<T> {
@@ -82,18 +81,16 @@ public final class KeptWork {
     }
 
     private <T> void save(Path file, T value, Writer<T> writer) {
-        Path beside = file.resolveSibling(file.getFileName() + ".part");
         try {
-            Files.createDirectories(folder);
-            try (DataOutputStream out =
-                    new DataOutputStream(new BufferedOutputStream(Files.newOutputStream(beside)))) {
-                writer.write(out, value);
-            }
-            Files.move(
-                    beside,
+            WholeFile.keep(
                     file,
-                    StandardCopyOption.ATOMIC_MOVE,
-                    StandardCopyOption.REPLACE_EXISTING);
+                    beside -> {
+                        try (DataOutputStream out =
+                                new DataOutputStream(
+                                        new BufferedOutputStream(Files.newOutputStream(beside)))) {
+                            writer.write(out, value);
+                        }
+                    });
         } catch (IOException e) {
             LOG.warn("Nothing could be kept in {}", folder, e);
         }

@@ -29,6 +29,7 @@ import zelvan.render.Changes;
 import zelvan.render.RawSource;
 import zelvan.render.VoiceSound;
 import zelvan.render.VoiceSource;
+import zelvan.session.AudioReference;
 import zelvan.session.GuideTiming;
 import zelvan.session.PhraseDeparture;
 import zelvan.session.Role;
@@ -152,8 +153,29 @@ final class VoiceChain {
     /// What is heard in it, with the pitch in the octaves that the user says. Called by several
     /// threads at once while voices follow this one.
     private synchronized Optional<VoiceAnalysis> heard(Voice voice) {
-        return analysis.map(
-                a -> hearing.get(voice.octaves(), () -> a.withOctaves(voice.octaves())));
+        return analysis.filter(a -> isMeant(voice))
+                .map(a -> hearing.get(voice.octaves(), () -> a.withOctaves(voice.octaves())));
+    }
+
+    /// Whether the file is the recording that the voice names, as far as it names its content.
+    private boolean isMeant(Voice voice) {
+        return !voice.audio().isKnown()
+                || file.map(f -> f.sha256().equals(voice.audio().sha256())).orElse(false);
+    }
+
+    private Optional<SoundFile> file(Voice voice) {
+        return file.filter(f -> isMeant(voice));
+    }
+
+    /// What went wrong with its file.
+    private Optional<ZelvanProblem> problem(Voice voice) {
+        return isMeant(voice)
+                ? problem
+                : problem.or(() ->
+                        file.map(f ->
+                                new RecordingChanged(
+                                        new AudioReference(
+                                                voice.audio().path(), f.bytes(), f.sha256()))));
     }
 
     private String contentHash() {
@@ -161,7 +183,10 @@ final class VoiceChain {
     }
 
     /// Where notes begin in the track; nowhere if it could not be loaded.
-    private double[] onsets() {
+    private double[] onsets(Voice voice) {
+        if (!isMeant(voice)) {
+            return new double[0];
+        }
         if (onsets.isEmpty()) {
             onsets = file.map(f -> OnsetFinder.find(f.sound()));
         }
@@ -169,22 +194,28 @@ final class VoiceChain {
     }
 
     /// How much of each tone is played in the track; nothing if it could not be loaded.
-    double[] tones() {
+    double[] tones(Voice voice) {
+        if (!isMeant(voice)) {
+            return new double[0];
+        }
         if (tones.isEmpty()) {
             tones = file.map(f -> ToneFinder.find(f.sound()));
         }
         return tones.orElse(new double[0]);
     }
 
+    /// A track and its chain, prepared.
+    record Track(VoiceChain chain, Voice voice) {}
+
     /// What a guide is corrected to, and its map.
     private record Corrected(Alignment alignment, TimingResult timing) {}
 
     /// Derives everything for the guide.
     ///
-    /// @param track the track that the guide is lined up with, prepared; empty if there is none
-    DerivedVoice deriveGuide(Session session, Voice voice, Optional<VoiceChain> track) {
+    /// @param track the track that the guide is lined up with; empty if there is none
+    DerivedVoice deriveGuide(Session session, Voice voice, Optional<Track> track) {
         listenIfNew(voice);
-        if (analysis.isEmpty()) {
+        if (heard(voice).isEmpty()) {
             return asRecorded(voice);
         }
         VoiceAnalysis heard = heard(voice).orElseThrow();
@@ -192,7 +223,7 @@ final class VoiceChain {
                 new CorrectionKey(
                         session.guideTiming(),
                         session.grid(),
-                        track.map(VoiceChain::contentHash).orElse(""),
+                        track.map(t -> t.chain.contentHash()).orElse(""),
                         voice.anchors(),
                         voice.marks(),
                         voice.fences());
@@ -207,7 +238,7 @@ final class VoiceChain {
     }
 
     private Corrected corrected(
-            Session session, Voice voice, VoiceAnalysis heard, Optional<VoiceChain> track) {
+            Session session, Voice voice, VoiceAnalysis heard, Optional<Track> track) {
         double[] moments =
                 switch (session.guideTiming().reference()) {
                     case ITSELF -> new double[0];
@@ -219,7 +250,7 @@ final class VoiceChain {
                                     .stream()
                                     .mapToDouble(t -> t)
                                     .toArray();
-                    case TRACK -> track.map(VoiceChain::onsets).orElse(new double[0]);
+                    case TRACK -> track.map(t -> t.chain.onsets(t.voice)).orElse(new double[0]);
                 };
         Alignment found = MomentMatcher.match(voice.marks().of(heard), moments, voice.anchors());
         TimingSettings settings = session.guideTiming().timing();
@@ -234,7 +265,7 @@ final class VoiceChain {
             Session session, Voice voice, Optional<Leader> leader, Guide guide, Harmony harmony) {
         listenIfNew(voice);
         Optional<VoiceAnalysis> lead = leader.flatMap(Leader::analysis);
-        if (!voice.role().follows() || analysis.isEmpty() || lead.isEmpty()) {
+        if (!voice.role().follows() || heard(voice).isEmpty() || lead.isEmpty()) {
             return asRecorded(voice);
         }
         VoiceAnalysis heard = heard(voice).orElseThrow();
@@ -329,16 +360,16 @@ final class VoiceChain {
         }
     }
 
-    private Optional<VoiceSource> raw() {
-        return file.map(f -> new RawSource(f.sound()));
+    private Optional<VoiceSource> raw(Voice voice) {
+        return file(voice).map(f -> new RawSource(f.sound()));
     }
 
     private DerivedVoice asRecorded(Voice voice) {
-        Optional<VoiceSource> raw = raw();
+        Optional<VoiceSource> raw = raw(voice);
         Optional<VoiceAnalysis> heard = heard(voice);
         return new DerivedVoice(
                 voice.id(),
-                file,
+                file(voice),
                 heard,
                 Alignment.NONE,
                 UNMOVED,
@@ -347,7 +378,7 @@ final class VoiceChain {
                 raw,
                 LockMap.EMPTY,
                 DerivedVoice.Pitched.NOTHING,
-                problem);
+                problem(voice));
     }
 
     private DerivedVoice made(
@@ -357,7 +388,7 @@ final class VoiceChain {
             TimingResult timed,
             LockMap measured,
             DerivedVoice.Pitched pitched) {
-        Optional<VoiceSource> raw = raw();
+        Optional<VoiceSource> raw = raw(voice);
         PitchMap pitchMap = pitched.result().map();
         VoiceSource locked =
                 timed.map().isIdentity() && pitchMap.size() == 0
@@ -370,7 +401,7 @@ final class VoiceChain {
                                                 .along(new Changes(timed.map(), pitchMap, 0)));
         return new DerivedVoice(
                 voice.id(),
-                file,
+                file(voice),
                 Optional.of(heard),
                 matched,
                 timed,
@@ -379,7 +410,7 @@ final class VoiceChain {
                 Optional.of(locked),
                 measured,
                 pitched,
-                problem);
+                problem(voice));
     }
 
     private TimeMapper mapper(VoiceAnalysis heard) {

@@ -1,13 +1,15 @@
 package zelvan.exchange;
 
-import java.nio.file.Path;
+import java.nio.file.Files;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 import zelvan.align.Marks;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.files.Target;
+import zelvan.files.WholeFile;
+import zelvan.files.WriteProblem;
 import zelvan.units.TimeSpan;
 
 /// What is heard in one voice, as JSON: pitch, landmarks, esses, breaths, phrases and notes.
@@ -33,8 +35,8 @@ public final class AnalysisJson {
 
     private AnalysisJson() {}
 
-    /// @throws ExchangeProblem if the file cannot be written
-    public static void write(Path file, VoiceAnalysis analysis) throws ExchangeProblem {
+    /// @throws WriteProblem if the system does not let it
+    public static void write(Target target, VoiceAnalysis analysis) throws WriteProblem {
         int frames = analysis.pitch().frames();
         double[] hz = new double[frames];
         double[] voicing = new double[frames];
@@ -66,7 +68,7 @@ public final class AnalysisJson {
                                                 rounded(n.span().endSeconds(), 100_000),
                                                 rounded(n.hertz(), 1000)))
                                 .toList());
-        JsonOut.write(file, document);
+        JsonOut.write(target, document);
     }
 
     static List<double[]> pairs(List<TimeSpan> spans) {
@@ -90,20 +92,8 @@ public final class AnalysisJson {
 
         private JsonOut() {}
 
-        static void write(Path file, Object document) throws ExchangeProblem {
-            try {
-                Path folder = file.toAbsolutePath().getParent();
-                if (folder != null) {
-                    java.nio.file.Files.createDirectories(folder);
-                }
-                JSON.writeValue(file.toFile(), document);
-            } catch (JacksonException | java.io.IOException e) {
-                throw new ExchangeProblem(
-                        file,
-                        "it could not be written",
-                        "Check the folder's rights and the room on the disk",
-                        e);
-            }
+        static void write(Target target, Object document) throws WriteProblem {
+            WholeFile.write(target, file -> Files.write(file, JSON.writeValueAsBytes(document)));
         }
     }
 }

@@ -3,6 +3,7 @@ package zelvan.exchange;
 import com.samskivert.mustache.Mustache;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
+import java.io.InputStreamReader;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -11,12 +12,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import zelvan.align.Alignment;
+import zelvan.files.Target;
+import zelvan.files.WholeFile;
+import zelvan.files.WriteProblem;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLock;
 import zelvan.measure.PitchLockMap;
 import zelvan.timing.TimingResult;
+import zelvan.units.TimeSpan;
 
 /// What was done to a stack and what is left, as JSON, CSV or one HTML page.
 public final class LockReport {
@@ -72,10 +78,10 @@ public final class LockReport {
 
     /// @param guide the guide's file
     /// @param phrases its phrases
-    /// @throws ExchangeProblem if the file cannot be written
+    /// @throws WriteProblem if the system does not let it
     public static void writeJson(
-            Path file, Path guide, List<zelvan.units.TimeSpan> phrases, List<Part> parts)
-            throws ExchangeProblem {
+            Target target, Path guide, List<TimeSpan> phrases, List<Part> parts)
+            throws WriteProblem {
         List<PartOut> out = new ArrayList<>();
         for (Part part : parts) {
             out.add(
@@ -94,7 +100,7 @@ public final class LockReport {
                             pitch(part.pitch())));
         }
         AnalysisJson.JsonOut.write(
-                file,
+                target,
                 new Document(new GuideOut(guide.toString(), AnalysisJson.pairs(phrases)), out));
     }
 
@@ -143,10 +149,13 @@ public final class LockReport {
 
     /// One row for each voice and phrase.
     ///
-    /// @throws ExchangeProblem if the file cannot be written
-    public static void writeCsv(Path file, List<Part> parts) throws ExchangeProblem {
-        try (Writer writer = open(file);
-                CsvWriter csv = CsvWriter.builder().build(writer)) {
+    /// @throws WriteProblem if the system does not let it
+    public static void writeCsv(Target target, List<Part> parts) throws WriteProblem {
+        WholeFile.write(target, file -> writeCsv(file, parts));
+    }
+
+    private static void writeCsv(Path file, List<Part> parts) throws IOException {
+        try (CsvWriter csv = CsvWriter.builder().build(file)) {
             csv.writeRecord(
                     "voice",
                     "phraseStartSeconds",
@@ -179,16 +188,14 @@ public final class LockReport {
                             text("%.1f", pitch.after().p90Cents()));
                 }
             }
-        } catch (IOException e) {
-            throw unwritable(file, e);
         }
     }
 
     /// One self-contained page.
     ///
-    /// @throws ExchangeProblem if the file cannot be written
-    public static void writeHtml(Path file, String song, String guide, List<Part> parts)
-            throws ExchangeProblem {
+    /// @throws WriteProblem if the system does not let it
+    public static void writeHtml(Target target, String song, String guide, List<Part> parts)
+            throws WriteProblem {
         List<Map<String, Object>> rows = new ArrayList<>();
         for (Part part : parts) {
             rows.add(
@@ -208,19 +215,19 @@ public final class LockReport {
                                         Map.<String, Object>of(
                                                 "at", clock(c.phrase().startSeconds())))
                                 .toList();
-        try (Writer writer = open(file);
+        Map<String, Object> page =
+                Map.of("song", song, "guide", guide, "rows", rows, "columns", columns);
+        WholeFile.write(target, file -> writePage(file, page));
+    }
+
+    private static void writePage(Path file, Map<String, Object> page) throws IOException {
+        try (Writer writer = Files.newBufferedWriter(file);
                 var template =
-                        new java.io.InputStreamReader(
-                                java.util.Objects.requireNonNull(
+                        new InputStreamReader(
+                                Objects.requireNonNull(
                                         LockReport.class.getResourceAsStream("report.html")),
                                 StandardCharsets.UTF_8)) {
-            Mustache.compiler()
-                    .compile(template)
-                    .execute(
-                            Map.of("song", song, "guide", guide, "rows", rows, "columns", columns),
-                            writer);
-        } catch (IOException e) {
-            throw unwritable(file, e);
+            Mustache.compiler().compile(template).execute(page, writer);
         }
     }
 
@@ -255,21 +262,5 @@ public final class LockReport {
 
     private static String text(String format, Object value) {
         return String.format(Locale.ROOT, format, value);
-    }
-
-    private static Writer open(Path file) throws IOException {
-        Path folder = file.toAbsolutePath().getParent();
-        if (folder != null) {
-            Files.createDirectories(folder);
-        }
-        return Files.newBufferedWriter(file, StandardCharsets.UTF_8);
-    }
-
-    private static ExchangeProblem unwritable(Path file, IOException cause) {
-        return new ExchangeProblem(
-                file,
-                "it could not be written",
-                "Check the folder's rights and the room on the disk",
-                cause);
     }
 }

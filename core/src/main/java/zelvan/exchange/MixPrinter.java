@@ -1,8 +1,8 @@
 package zelvan.exchange;
 
 import java.nio.file.Path;
+import java.util.Locale;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
 import zelvan.audio.BroadcastStamp;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
@@ -12,6 +12,10 @@ import zelvan.engine.Derived;
 import zelvan.engine.DerivedVoice;
 import zelvan.engine.Listening;
 import zelvan.engine.Progress;
+import zelvan.files.FileNames;
+import zelvan.files.Output;
+import zelvan.files.Target;
+import zelvan.files.Targets;
 import zelvan.play.Mixer;
 import zelvan.play.Program;
 import zelvan.play.Version;
@@ -27,42 +31,35 @@ public final class MixPrinter {
 
     private MixPrinter() {}
 
-    /// A printed mix.
-    ///
-    /// @param file where it is
-    /// @param loweredDecibels by how much the whole mix was lowered to keep its peaks, 0 if it was
-    ///   not
-    public record Printed(Path file, double loweredDecibels) {
-        /// What the user is told of its level.
-        public String levelText() {
-            return loweredDecibels == 0
-                    ? ""
-                    : String.format(
-                            java.util.Locale.ROOT,
-                            ", lowered by %.1f dB so that no true peak is over %.0f dB",
-                            loweredDecibels,
-                            HIGHEST_PEAK_DECIBELS);
-        }
+    /// The file that a mix makes, `SESSION (mix).wav`.
+    public static Output output(Derived derived, Path folder) {
+        String name = FileNames.of(derived.session().name()) + " (mix).wav";
+        Path recording =
+                derived.session().guide().map(g -> Path.of(g.audio().path())).orElse(folder);
+        return new Output(folder.resolve(name), recording);
     }
 
     /// Prints the mix at the guide's rate, as WAV with 24 bits unless another format is given.
     ///
-    /// @param folder receives `SESSION (mix).wav`
-    /// @throws ZelvanProblem if the file would replace a recording, or cannot be written
+    /// @param folder receives the file of [#output]
+    /// @param targets decides whether it may be written
+    /// @throws ZelvanProblem if it must not be written, or the system does not let it
     /// @throws CancellationException if it was cancelled
     public static Printed print(
-            Derived derived, Path folder, Optional<SoundFormat> format, Progress progress)
+            Derived derived,
+            Path folder,
+            Optional<SoundFormat> format,
+            Targets targets,
+            Progress progress)
             throws ZelvanProblem {
-        Path file = folder.resolve(derived.session().name() + " (mix).wav");
-        refuseToReplaceRecordings(derived, file);
+        Output output = output(derived, folder);
+        Target target = targets.target(output);
         Optional<DerivedVoice> guide =
                 derived.session().guide().flatMap(g -> derived.voice(g.id()));
         int rate =
                 guide.flatMap(DerivedVoice::raw)
                         .map(r -> r.sampleRateHertz())
                         .orElse(USUAL_RATE_HERTZ);
-        Path recording =
-                derived.session().guide().map(g -> Path.of(g.audio().path())).orElse(folder);
         double startSeconds =
                 guide.flatMap(DerivedVoice::file).map(f -> f.startSeconds()).orElse(0.0);
         Program program =
@@ -72,26 +69,22 @@ public final class MixPrinter {
         double peak = Decibels.ofAmplitude(Math.max(1e-9, TruePeak.of(mixed)));
         double lowered = Math.max(0, peak - HIGHEST_PEAK_DECIBELS);
         SoundFiles.write(
-                file,
-                lowered > 0 ? scaled(mixed, (float) Decibels.toAmplitude(-lowered)) : mixed,
+                target,
+                lowered > 0 ? mixed.times((float) Decibels.toAmplitude(-lowered)) : mixed,
                 format.orElse(SoundFormat.WAV_24),
                 Optional.of(
                         BroadcastStamp.of(
-                                recording, derived.session().name(), startSeconds, rate)));
+                                output.madeOf(), derived.session().name(), startSeconds, rate)));
         progress.report("Printing the mix", 1);
-        return new Printed(file, lowered);
+        return new Printed(target.path(), lowered, lowered > 0 ? words(lowered) : "");
     }
 
-    private static void refuseToReplaceRecordings(Derived derived, Path file)
-            throws ExchangeProblem {
-        boolean recording =
-                derived.session().voices().stream()
-                        .map(v -> Path.of(v.audio().path()))
-                        .anyMatch(v -> VoicePrinter.isSame(v, file));
-        if (recording) {
-            throw new ExchangeProblem(
-                    file, "printing here would replace the recording", "Choose another folder");
-        }
+    private static String words(double loweredDecibels) {
+        return String.format(
+                Locale.ROOT,
+                "lowered by %.1f dB so that no true peak is over %.0f dB",
+                loweredDecibels,
+                HIGHEST_PEAK_DECIBELS);
     }
 
     private static Sound mixed(Program program, int rate, int frames, Progress progress) {
@@ -109,16 +102,5 @@ public final class MixPrinter {
             step.reached((double) at / frames);
         }
         return Sound.owning(rate, sides);
-    }
-
-    private static Sound scaled(Sound sound, float factor) {
-        float[][] sides = new float[sound.channelCount()][sound.frames()];
-        for (int c = 0; c < sides.length; c++) {
-            sound.read(c, 0, sides[c], 0, sides[c].length);
-            for (int i = 0; i < sides[c].length; i++) {
-                sides[c][i] *= factor;
-            }
-        }
-        return Sound.owning(sound.sampleRateHertz(), sides);
     }
 }

@@ -98,7 +98,7 @@ public final class VoiceFolder {
                     Voice.of(
                             freshId(session, ++number),
                             name,
-                            new AudioReference(file.toString(), 0, ""),
+                            AudioReference.to(file),
                             role,
                             stackId));
         }

@@ -1,13 +1,15 @@
 package zelvan.exchange;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
-import zelvan.audio.AudioFileProblem;
 import zelvan.audio.BroadcastStamp;
+import zelvan.audio.Headroom;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
@@ -15,6 +17,9 @@ import zelvan.audio.SoundFormat;
 import zelvan.engine.Derived;
 import zelvan.engine.DerivedVoice;
 import zelvan.engine.Progress;
+import zelvan.files.Output;
+import zelvan.files.Target;
+import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.VoiceSource;
 import zelvan.session.Voice;
@@ -29,6 +34,7 @@ public final class VoicePrinter {
     ///
     /// @param name of the voice
     /// @param original its file as recorded; never written to
+    /// @param sha256 of that file, as it was read
     /// @param recorded format of that file
     /// @param source what is printed
     /// @param unchanged whether the source is the recording itself; it is then copied without any
@@ -37,6 +43,7 @@ public final class VoicePrinter {
     public record Job(
             String name,
             Path original,
+            String sha256,
             SoundFormat recorded,
             VoiceSource source,
             boolean unchanged,
@@ -66,6 +73,7 @@ public final class VoicePrinter {
                         new Job(
                                 voice.name(),
                                 Path.of(voice.audio().path()),
+                                made.file().get().sha256(),
                                 made.file().get().format(),
                                 made.locked().orElseThrow(),
                                 made.isUnchanged(),
@@ -75,29 +83,51 @@ public final class VoicePrinter {
         return jobs;
     }
 
+    /// The files that the jobs make, in their order.
+    ///
+    /// @param format of the printed files; each as it was recorded if empty
+    public static List<Output> outputs(List<Job> jobs, Path folder, Optional<SoundFormat> format) {
+        List<Output> outputs = new ArrayList<>();
+        Set<String> taken = new HashSet<>();
+        for (Job job : jobs) {
+            String name = freeName(nameFor(job, format.orElse(job.recorded)), taken);
+            outputs.add(new Output(folder.resolve(name), job.original));
+        }
+        return outputs;
+    }
+
     /// Prints all voices into a folder.
     ///
     /// @param format of the printed files; each as it was recorded if empty
+    /// @param targets decides what may be written
     /// @param progress is told how far it is, and asked whether to go on
-    /// @return the files, in the order of the jobs
-    /// @throws ZelvanProblem if a printed file would replace an original, or the folder cannot be
-    ///   written
+    /// @return in the order of the jobs
+    /// @throws ZelvanProblem if one of the files must not be written, and then none is; or if the
+    ///   system does not let it
     /// @throws CancellationException if it was cancelled; what was printed before is complete
-    public static List<Path> print(
-            List<Job> jobs, Path folder, Optional<SoundFormat> format, Progress progress)
+    public static List<Printed> print(
+            List<Job> jobs,
+            Path folder,
+            Optional<SoundFormat> format,
+            Targets targets,
+            Progress progress)
             throws ZelvanProblem {
         double seconds = jobs.stream().mapToDouble(Job::seconds).max().orElse(0);
-        List<Path> targets = targets(jobs, folder, format);
+        List<Target> files = new ArrayList<>();
+        for (Output output : outputs(jobs, folder, format)) {
+            files.add(targets.target(output));
+        }
+        List<Printed> printed = new ArrayList<>();
         for (int i = 0; i < jobs.size(); i++) {
             Job job = jobs.get(i);
             double before = (double) i / jobs.size();
             double share = 1.0 / jobs.size();
             Step step = new Step(progress, "Printing " + job.name, before, share);
             long frames = (long) Math.ceil(seconds * job.source().sampleRateHertz() - 1e-6);
-            print(job, targets.get(i), format.orElse(job.recorded), frames, step);
+            printed.add(print(job, files.get(i), format.orElse(job.recorded), frames, step));
         }
         progress.report("Printing", 1);
-        return targets;
+        return printed;
     }
 
     /// Part of the work, and how far it is.
@@ -111,8 +141,8 @@ public final class VoicePrinter {
         }
     }
 
-    private static void print(Job job, Path target, SoundFormat format, long frames, Step step)
-            throws AudioFileProblem {
+    private static Printed print(Job job, Target target, SoundFormat format, long frames, Step step)
+            throws ZelvanProblem {
         step.reached(0);
         Optional<BroadcastStamp> stamp =
                 Optional.of(
@@ -124,10 +154,13 @@ public final class VoicePrinter {
         boolean copied =
                 job.unchanged
                         && format.equals(job.recorded)
-                        && SoundFiles.copySamples(job.original, target, frames, stamp);
-        if (!copied) {
-            SoundFiles.write(target, rendered(job.source, frames, step), format, stamp);
+                        && SoundFiles.copySamples(job.original, job.sha256, target, frames, stamp);
+        if (copied) {
+            return new Printed(target.path(), 0, "");
         }
+        Headroom.Fitted fitted = Headroom.fit(rendered(job.source, frames, step), format);
+        SoundFiles.write(target, fitted.sound(), format, stamp);
+        return new Printed(target.path(), fitted.loweredDecibels(), fitted.words());
     }
 
     private static Sound rendered(VoiceSource source, long frames, Step step) {
@@ -144,27 +177,6 @@ public final class VoicePrinter {
         return Sound.owning(source.sampleRateHertz(), channels);
     }
 
-    private static List<Path> targets(List<Job> jobs, Path folder, Optional<SoundFormat> format)
-            throws ExchangeProblem {
-        List<Path> targets = new ArrayList<>();
-        for (Job job : jobs) {
-            Path target = freeName(folder, nameFor(job, format.orElse(job.recorded)), targets);
-            Optional<Path> replaced =
-                    jobs.stream()
-                            .map(Job::original)
-                            .filter(original -> isSame(original, target))
-                            .findFirst();
-            if (replaced.isPresent()) {
-                throw new ExchangeProblem(
-                        target,
-                        "printing here would replace the recording",
-                        "Choose another folder");
-            }
-            targets.add(target);
-        }
-        return targets;
-    }
-
     private static String nameFor(Job job, SoundFormat format) {
         String name = String.valueOf(job.original().getFileName());
         String wanted = format.container().extension();
@@ -178,21 +190,14 @@ public final class VoicePrinter {
         return fits ? name : stem + "." + wanted;
     }
 
-    /// Two voices of one name from different folders are both kept.
-    private static Path freeName(Path folder, String name, List<Path> taken) {
-        Path target = folder.resolve(name);
-        for (int n = 2; taken.contains(target); n++) {
-            int dot = name.lastIndexOf('.');
-            target = folder.resolve(name.substring(0, dot) + " (" + n + ")" + name.substring(dot));
+    /// Two voices of one name from different folders are both kept; some file systems do not tell
+    /// cases apart.
+    private static String freeName(String name, Set<String> taken) {
+        int dot = name.lastIndexOf('.');
+        String free = name;
+        for (int n = 2; !taken.add(free.toLowerCase(Locale.ROOT)); n++) {
+            free = name.substring(0, dot) + " (" + n + ")" + name.substring(dot);
         }
-        return target;
-    }
-
-    static boolean isSame(Path a, Path b) {
-        try {
-            return Files.exists(a) && Files.exists(b) && Files.isSameFile(a, b);
-        } catch (java.io.IOException e) {
-            return a.toAbsolutePath().normalize().equals(b.toAbsolutePath().normalize());
-        }
+        return free;
     }
 }

@@ -17,6 +17,8 @@ public sealed interface Edit
                 Edit.SetVoiceTiming,
                 Edit.SetPhraseTiming,
                 Edit.Follow,
+                Edit.Rename,
+                Edit.UseRecording,
                 Edit.SetStrip,
                 Edit.SetMix,
                 RepairEdit,
@@ -222,6 +224,32 @@ public sealed interface Edit
                     && other.voiceId.equals(voiceId)
                     && other.guideSpan.equals(guideSpan)
                     && other.departure.isNone() == departure.isNone();
+        }
+    }
+
+    /// Gives the song a name.
+    record Rename(String name) implements Edit {
+        @Override
+        public String title() {
+            return "Name: " + name;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.withName(name);
+        }
+    }
+
+    /// Takes what lies in a recording's place now as the recording.
+    record UseRecording(String voiceId, String name, AudioReference audio) implements Edit {
+        @Override
+        public String title() {
+            return name + ": the recording as it is now";
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.changing(voiceId, v -> v.withAudio(audio));
         }
     }
 

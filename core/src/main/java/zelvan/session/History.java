@@ -3,6 +3,7 @@ package zelvan.session;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 
 /// Sessions in the order in which they came about. An immutable value: each change gives another
 /// history.
@@ -40,6 +41,12 @@ public final class History {
         List<Step> kept = new ArrayList<>(steps.subList(0, continues ? at : at + 1));
         kept.add(new Step(next, Optional.of(edit)));
         return new History(List.copyOf(kept), kept.size() - 1);
+    }
+
+    /// The same steps with something in all of their sessions that is not the user's to take back.
+    public History amended(UnaryOperator<Session> change) {
+        return new History(
+                steps.stream().map(s -> new Step(change.apply(s.session), s.edit)).toList(), at);
     }
 
     /// One step back; the same history where there is none.

@@ -1,6 +1,7 @@
 package zelvan.session;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
 import java.util.function.Function;
@@ -117,6 +118,23 @@ public record Session(
 
     public Session withVoices(List<Voice> value) {
         return new Session(name, stacks, value, mix, grid, guideTiming, harmony);
+    }
+
+    /// The session with the length and the content of its recordings where it did not know them
+    /// yet.
+    ///
+    /// @param recordings by path, as they were read
+    public Session knowing(Map<String, AudioReference> recordings) {
+        List<Voice> known =
+                voices.stream()
+                        .map(v ->
+                                v.audio().isKnown()
+                                        ? v
+                                        : v.withAudio(
+                                                recordings.getOrDefault(
+                                                        v.audio().path(), v.audio())))
+                        .toList();
+        return known.equals(voices) ? this : withVoices(known);
     }
 
     /// The session with one voice changed.

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -25,8 +26,11 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.dsp.Percentile;
+import zelvan.exchange.Printed;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
+import zelvan.files.Target;
+import zelvan.files.Targets;
 import zelvan.session.Edit;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
@@ -56,7 +60,7 @@ class EngineTest {
     @BeforeAll
     static void singAndLock() throws Exception {
         Path demo = folder.resolve("demo");
-        truth = DemoSession.write(demo);
+        truth = DemoSession.write(demo, Targets.replacingNothing());
         engine = new Engine(new KeptWork(folder.resolve("kept")));
         session =
                 VoiceFolder.adding(Session.EMPTY, VoiceFolder.soundFiles(List.of(demo)))
@@ -189,12 +193,16 @@ class EngineTest {
                 engine.derive(
                         new Edit.SetAllTiming(TimingSettings.OFF).apply(session), Progress.NONE);
         List<VoicePrinter.Job> jobs = VoicePrinter.jobs(off);
-        List<Path> printed =
+        List<Printed> printed =
                 VoicePrinter.print(
-                        jobs, folder.resolve("printed"), Optional.empty(), Progress.NONE);
+                        jobs,
+                        folder.resolve("printed"),
+                        Optional.empty(),
+                        Targets.replacingNothing(),
+                        Progress.NONE);
         for (int i = 0; i < jobs.size(); i++) {
             assertThat(jobs.get(i).unchanged()).isTrue();
-            assertThat(SoundFiles.read(printed.get(i)).sound().channel(0))
+            assertThat(SoundFiles.read(printed.get(i).file()).sound().channel(0))
                     .isEqualTo(SoundFiles.read(jobs.get(i).original()).sound().channel(0));
         }
     }
@@ -281,8 +289,12 @@ class EngineTest {
     @Test
     void oneBadFileIsAProblemAndTheRestGoesOn() throws Exception {
         Path mixed = Files.createDirectories(folder.resolve("mixed"));
-        SoundFiles.write(mixed.resolve("a lead.wav"), Takes.LEAD.sound(), SoundFormat.WAV_24);
-        SoundFiles.write(mixed.resolve("b double.wav"), Takes.LOOSE.sound(), SoundFormat.WAV_24);
+        SoundFiles.write(
+                Target.fresh(mixed.resolve("a lead.wav")), Takes.LEAD.sound(), SoundFormat.WAV_24);
+        SoundFiles.write(
+                Target.fresh(mixed.resolve("b double.wav")),
+                Takes.LOOSE.sound(),
+                SoundFormat.WAV_24);
         Files.writeString(mixed.resolve("c double.wav"), "not a sound");
         Session wanted =
                 VoiceFolder.adding(Session.EMPTY, VoiceFolder.soundFiles(List.of(mixed)))
@@ -317,13 +329,31 @@ class EngineTest {
     @Test
     void inTheBackgroundTheNewestSessionArrives() throws Exception {
         Session newest = session.withName("newest");
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch allAsked = new CountDownLatch(1);
         List<CompletableFuture<Derived>> old = new ArrayList<>();
+        old.add(
+                engine.want(
+                        session.withName("begun"),
+                        Progress.NONE,
+                        soFar -> {
+                            begun.countDown();
+                            try {
+                                allAsked.await();
+                            } catch (InterruptedException e) {
+                                Thread.currentThread().interrupt();
+                            }
+                        }));
+        begun.await();
         for (int i = 0; i < 5; i++) {
-            old.add(engine.want(session.withName("old " + i), Progress.NONE));
+            old.add(engine.want(session.withName("old " + i), Progress.NONE, soFar -> {}));
         }
-        Derived arrived = engine.want(newest, Progress.NONE).get(60, TimeUnit.SECONDS);
-        assertThat(arrived.session()).isSameAs(newest);
-        assertThat(old.getLast()).isCompletedExceptionally();
+        CompletableFuture<Derived> asked = engine.want(newest, Progress.NONE, soFar -> {});
+        allAsked.countDown();
+        assertThat(asked.get(60, TimeUnit.SECONDS).session()).isSameAs(newest);
+        assertThat(old.getFirst()).isCompleted();
+        assertThat(old.subList(1, old.size()))
+                .allSatisfy(each -> assertThat(each).isCompletedExceptionally());
     }
 
     @Test
@@ -340,7 +370,7 @@ class EngineTest {
                         return false;
                     }
                 };
-        assertThat(engine.want(session.withName("other"), broken))
+        assertThat(engine.want(session.withName("other"), broken, soFar -> {}))
                 .failsWithin(60, TimeUnit.SECONDS)
                 .withThrowableThat()
                 .withMessageContaining("nobody can see this");

@@ -16,6 +16,7 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.dsp.Percentile;
+import zelvan.files.Target;
 import zelvan.render.VoiceSource;
 import zelvan.session.AudioReference;
 import zelvan.session.Protection;
@@ -73,7 +74,7 @@ class PitchSoundTest {
 
     private Voice voice(String id, Takes.Take take, Role role, String stack) throws Exception {
         Path file = folder.resolve(id + ".wav");
-        SoundFiles.write(file, take.sound(), SoundFormat.WAV_FLOAT);
+        SoundFiles.write(Target.fresh(file), take.sound(), SoundFormat.WAV_FLOAT);
         return Voice.of(id, id, new AudioReference(file.toString(), 0, ""), role, stack);
     }
 

@@ -20,6 +20,10 @@ import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.engine.Progress;
+import zelvan.files.Ledger;
+import zelvan.files.Target;
+import zelvan.files.Targets;
+import zelvan.files.WriteProblem;
 import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
 import zelvan.measure.PitchLockMap;
@@ -104,6 +108,7 @@ class ExchangeTest {
         return new VoicePrinter.Job(
                 String.valueOf(original.getFileName()),
                 original,
+                "",
                 format,
                 new RawSource(sound),
                 false,
@@ -115,7 +120,7 @@ class ExchangeTest {
         Sound brief = Sound.owning(44_100, new float[] {0.5f, 0.25f});
         Sound longer = Sound.owning(48_000, new float[4800]);
         longer.channel(0)[10] = 0.5f;
-        List<Path> printed =
+        List<Printed> printed =
                 VoicePrinter.print(
                         List.of(
                                 job(
@@ -129,31 +134,36 @@ class ExchangeTest {
                                 job(folder.resolve("x/a.wav"), longer, SoundFormat.WAV_FLOAT)),
                         folder.resolve("out"),
                         Optional.empty(),
+                        Targets.replacingNothing(),
                         Progress.NONE);
         assertThat(printed)
-                .extracting(p -> p.getFileName().toString())
+                .extracting(p -> p.file().getFileName().toString())
                 .containsExactly("a.wav", "b.flac", "a (2).wav");
-        for (Path path : printed) {
-            SoundFile file = SoundFiles.read(path);
+        for (Printed each : printed) {
+            SoundFile file = SoundFiles.read(each.file());
             assertThat(file.sound().seconds()).isEqualTo(0.1);
         }
-        assertThat(SoundFiles.read(printed.get(1)).format())
+        assertThat(SoundFiles.read(printed.get(1).file()).format())
                 .isEqualTo(new SoundFormat(SoundFormat.Container.FLAC, 24, false));
     }
 
     @Test
     void aRecordingIsNeverReplaced() throws Exception {
         Path original = folder.resolve("a.wav");
-        SoundFiles.write(original, Takes.LEAD.sound(), SoundFormat.WAV_24);
+        SoundFiles.write(Target.fresh(original), Takes.LEAD.sound(), SoundFormat.WAV_24);
         byte[] before = Files.readAllBytes(original);
         assertThatThrownBy(() ->
                         VoicePrinter.print(
                                 List.of(job(original, Takes.LOOSE.sound(), SoundFormat.WAV_24)),
                                 folder,
                                 Optional.empty(),
+                                new Targets(
+                                        List.of(original),
+                                        new Ledger(folder.resolve("written")),
+                                        true),
                                 Progress.NONE))
-                .isInstanceOf(ExchangeProblem.class)
-                .hasMessageContaining("would replace the recording");
+                .isInstanceOf(WriteProblem.class)
+                .hasMessageContaining("recordings are never replaced");
         assertThat(Files.readAllBytes(original)).isEqualTo(before);
     }
 
@@ -221,7 +231,10 @@ class ExchangeTest {
     void theReportHasTheFormThatScriptsReadAndItsMapIncreases() throws Exception {
         Path file = folder.resolve("r.json");
         LockReport.writeJson(
-                file, Path.of("lead.wav"), Takes.LEAD.analysis().phrases(), List.of(part()));
+                Target.fresh(file),
+                Path.of("lead.wav"),
+                Takes.LEAD.analysis().phrases(),
+                List.of(part()));
         JsonNode part = JsonMapper.shared().readTree(file.toFile()).get("parts").get(0);
         assertThat(part.propertyNames())
                 .containsExactlyInAnyOrder(
@@ -246,13 +259,13 @@ class ExchangeTest {
     @Test
     void tableAndPageSayTheSameFigures() throws Exception {
         LockReport.Part part = part();
-        LockReport.writeCsv(folder.resolve("r.csv"), List.of(part));
+        LockReport.writeCsv(Target.fresh(folder.resolve("r.csv")), List.of(part));
         assertThat(Files.readAllLines(folder.resolve("r.csv")))
                 .hasSize(4)
                 .first()
                 .asString()
                 .startsWith("voice,phraseStart");
-        LockReport.writeHtml(folder.resolve("r.html"), "Song", "Lead", List.of(part));
+        LockReport.writeHtml(Target.fresh(folder.resolve("r.html")), "Song", "Lead", List.of(part));
         assertThat(Files.readString(folder.resolve("r.html")))
                 .contains("Loose &lt;double&gt;")
                 .contains(part.lock().after().medianText());
@@ -276,7 +289,7 @@ class ExchangeTest {
 
     @Test
     void anAnalysisHasTheFormThatScriptsRead() throws Exception {
-        AnalysisJson.write(folder.resolve("a.json"), Takes.LEAD.analysis());
+        AnalysisJson.write(Target.fresh(folder.resolve("a.json")), Takes.LEAD.analysis());
         JsonNode tree = JsonMapper.shared().readTree(folder.resolve("a.json").toFile());
         assertThat(tree.get("pitch").get("hz").size()).isEqualTo(Takes.LEAD.analysis().frames());
         assertThat(tree.get("phrases").size()).isEqualTo(3);

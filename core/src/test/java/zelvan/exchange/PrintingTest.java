@@ -25,6 +25,9 @@ import zelvan.engine.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
+import zelvan.files.Ledger;
+import zelvan.files.Target;
+import zelvan.files.Targets;
 import zelvan.session.Edit;
 import zelvan.session.Session;
 import zelvan.testing.Takes;
@@ -46,8 +49,9 @@ class PrintingTest {
                         3600L * Takes.RATE_HERTZ, "lead", LocalDateTime.of(2026, 1, 2, 3, 4));
         Path lead = folder.resolve("lead.wav");
         Path loose = folder.resolve("double.wav");
-        SoundFiles.write(lead, Takes.LEAD.sound(), SoundFormat.WAV_24, Optional.of(stamp));
-        SoundFiles.write(loose, Takes.LOOSE.sound(), WAV_16);
+        SoundFiles.write(
+                Target.fresh(lead), Takes.LEAD.sound(), SoundFormat.WAV_24, Optional.of(stamp));
+        SoundFiles.write(Target.fresh(loose), Takes.LOOSE.sound(), WAV_16);
         engine = new Engine(new KeptWork(folder.resolve("kept")));
         Session session =
                 VoiceFolder.adding(Session.EMPTY, List.of(lead, loose)).apply(Session.EMPTY);
@@ -63,7 +67,21 @@ class PrintingTest {
 
     private List<Path> print(Optional<SoundFormat> format, Progress progress) throws Exception {
         return VoicePrinter.print(
-                VoicePrinter.jobs(derived), folder.resolve("printed"), format, progress);
+                        VoicePrinter.jobs(derived),
+                        folder.resolve("printed"),
+                        format,
+                        targets(),
+                        progress)
+                .stream()
+                .map(Printed::file)
+                .toList();
+    }
+
+    private Targets targets() {
+        return new Targets(
+                derived.session().voices().stream().map(v -> Path.of(v.audio().path())).toList(),
+                new Ledger(folder.resolve("written")),
+                false);
     }
 
     @Test
@@ -135,9 +153,13 @@ class PrintingTest {
 
     @Test
     void theMixIsWhatIsHeardAndItsPeaksAreHeld() throws Exception {
-        MixPrinter.Printed plain =
+        Printed plain =
                 MixPrinter.print(
-                        derived, folder, Optional.of(SoundFormat.WAV_FLOAT), Progress.NONE);
+                        derived,
+                        folder,
+                        Optional.of(SoundFormat.WAV_FLOAT),
+                        targets(),
+                        Progress.NONE);
         Sound mix = SoundFiles.read(plain.file()).sound();
         assertThat(mix.channelCount()).isEqualTo(2);
         assertThat(Decibels.ofAmplitude(TruePeak.of(mix)))

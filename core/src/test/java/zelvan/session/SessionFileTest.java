@@ -16,6 +16,7 @@ import zelvan.align.Anchor;
 import zelvan.align.Marks;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
+import zelvan.files.Target;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
@@ -100,14 +101,14 @@ class SessionFileTest {
     @Test
     void whatIsSavedIsOpenedAgain() throws Exception {
         Path file = folder.resolve("song.zelvan");
-        SessionFile.write(file, session());
+        SessionFile.write(Target.temporary(file), session());
         assertThat(SessionFile.read(file)).isEqualTo(session());
     }
 
     @Test
     void audioBesideTheSessionIsNamedRelativeToIt() throws Exception {
         Path file = folder.resolve("song.zelvan");
-        SessionFile.write(file, session());
+        SessionFile.write(Target.temporary(file), session());
         assertThat(Files.readString(file))
                 .contains("\"takes/left.wav\"")
                 .doesNotContain(folder.toString());
@@ -136,7 +137,7 @@ class SessionFileTest {
     @Test
     void aDamagedFileIsNamed() throws Exception {
         Path file = folder.resolve("song.zelvan");
-        SessionFile.write(file, session());
+        SessionFile.write(Target.temporary(file), session());
         Files.writeString(file, Files.readString(file).substring(0, 300));
         assertThatThrownBy(() -> SessionFile.read(file))
                 .isInstanceOf(SessionProblem.class)
@@ -147,7 +148,7 @@ class SessionFileTest {
     @Test
     void aMissingFieldIsDamage() throws Exception {
         Path file = folder.resolve("song.zelvan");
-        SessionFile.write(file, session());
+        SessionFile.write(Target.temporary(file), session());
         Files.writeString(file, Files.readString(file).replaceFirst("\"pull\" : 0.8,", ""));
         assertThatThrownBy(() -> SessionFile.read(file)).isInstanceOf(SessionProblem.class);
     }
@@ -162,27 +163,13 @@ class SessionFileTest {
     }
 
     @Test
-    void anAutosaveLiesBesideUntilTheNextSave() throws Exception {
-        Path file = folder.resolve("song.zelvan");
-        SessionFile.write(file, HistoryTest.session());
-        assertThat(SessionFile.newerAutosave(file)).isEmpty();
-        Files.setLastModifiedTime(file, java.nio.file.attribute.FileTime.fromMillis(1_000_000));
-        SessionFile.autosave(file, session());
-        assertThat(SessionFile.read(SessionFile.newerAutosave(file).orElseThrow()))
-                .isEqualTo(session());
-        SessionFile.write(file, session());
-        assertThat(SessionFile.newerAutosave(file)).isEmpty();
-        assertThat(folder).isDirectoryNotContaining(p -> p.toString().endsWith(".part"));
-    }
-
-    @Test
     void whatIsWantedOfNotesComesBackAndAnOlderFileHasNone() throws Exception {
         Path file = folder.resolve("song.zelvan");
         NoteEdit note = NoteEdit.of(new TimeSpan(1, 2)).withAim(-350).withVibrato(0.5);
         Session plain = HistoryTest.session();
         Session session =
                 plain.changing(plain.voices().getLast().id(), v -> v.withNotes(List.of(note)));
-        SessionFile.write(file, session);
+        SessionFile.write(Target.temporary(file), session);
         assertThat(SessionFile.read(file).voices().getLast().notes()).containsExactly(note);
         JsonNode tree = JsonMapper.shared().readTree(Files.readString(file));
         ((ObjectNode) tree).put("version", 3);
@@ -196,7 +183,7 @@ class SessionFileTest {
     void aSessionWithoutPitchIsBroughtUpToDate() throws Exception {
         Path file = folder.resolve("song.zelvan");
         Session plain = HistoryTest.session();
-        SessionFile.write(file, plain);
+        SessionFile.write(Target.temporary(file), plain);
         JsonNode tree = JsonMapper.shared().readTree(Files.readString(file));
         ((ObjectNode) tree).put("version", 2);
         ObjectNode session = (ObjectNode) tree.path("session");
@@ -228,7 +215,7 @@ class SessionFileTest {
                                 "",
                                 1)
                         .apply(HistoryTest.session());
-        SessionFile.write(file, session);
+        SessionFile.write(Target.temporary(file), session);
         JsonNode tree = JsonMapper.shared().readTree(Files.readString(file));
         ((ObjectNode) tree).put("version", 4);
         List<String> later = List.of("wander", "vibrato");

@@ -7,12 +7,13 @@ import java.util.concurrent.CountDownLatch;
 import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.stage.Stage;
-import net.harawata.appdirs.AppDirsFactory;
 import zelvan.cli.Window;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.theme.Theme;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
+import zelvan.files.Ledger;
+import zelvan.files.UserFolders;
 import zelvan.play.Output;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
@@ -27,7 +28,9 @@ public final class DesktopWindow implements Window {
         CountDownLatch closed = new CountDownLatch(1);
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
-            AppModel model = new AppModel(new Engine(KeptWork.ofUser()), player(), unsaved());
+            AppModel model =
+                    new AppModel(
+                            new Engine(KeptWork.ofUser()), player(), unsaved(), Ledger.ofUser());
             Stage stage = new Stage();
             var unused = new MainWindow(model, new Theme(), stage);
             stage.setOnHidden(e -> {
@@ -46,8 +49,7 @@ public final class DesktopWindow implements Window {
     }
 
     private static Path unsaved() {
-        return Path.of(AppDirsFactory.getInstance().getUserDataDir("zelvan", null, null))
-                .resolve("unsaved");
+        return UserFolders.data().resolve("unsaved");
     }
 
     private static Player player() {

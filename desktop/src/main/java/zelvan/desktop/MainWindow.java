@@ -9,9 +9,13 @@ import javafx.geometry.Orientation;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.Alert;
 import javafx.scene.control.Button;
+import javafx.scene.control.ButtonBar;
+import javafx.scene.control.ButtonType;
 import javafx.scene.control.Label;
 import javafx.scene.control.SplitPane;
+import javafx.scene.control.Tooltip;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
@@ -21,11 +25,14 @@ import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Stage;
+import javafx.stage.WindowEvent;
+import org.kordamp.ikonli.feather.Feather;
 import zelvan.desktop.closeup.CloseUpView;
 import zelvan.desktop.keys.Command;
 import zelvan.desktop.keys.Commands;
 import zelvan.desktop.lockmap.LockMapView;
 import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Documents;
 import zelvan.desktop.model.Doubts;
 import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Selection;
@@ -35,13 +42,17 @@ import zelvan.desktop.reports.StatusView;
 import zelvan.desktop.settings.SettingsView;
 import zelvan.desktop.theme.Theme;
 import zelvan.desktop.transport.TransportView;
+import zelvan.files.FileNames;
 import zelvan.play.Version;
+import zelvan.session.Autosave;
 import zelvan.session.Edit;
 import zelvan.session.Mix;
 import zelvan.session.SessionFile;
 
 /// Puts the views together.
 public final class MainWindow {
+    private static final int MOST_LEFT_SHOWN = 5;
+
     private final AppModel model;
     private final Theme theme;
     private final Stage stage;
@@ -66,8 +77,55 @@ public final class MainWindow {
         scene.setOnDragOver(this::dragOver);
         scene.setOnDragDropped(this::dropped);
         stage.setScene(scene);
+        stage.setOnCloseRequest(this::closing);
+        stage.focusedProperty()
+                .subscribe(focused -> {
+                    if (focused && !model.session().voices().isEmpty()) {
+                        model.lookAtFiles();
+                    }
+                });
         model.history().subscribe(ignored -> refreshTitle());
         model.documents().file().subscribe(ignored -> refreshTitle());
+    }
+
+    /// A print is not ended by closing the window without a word.
+    private void closing(WindowEvent event) {
+        if (!model.prints().running().get()) {
+            return;
+        }
+        event.consume();
+        ButtonType wait = new ButtonType("Close when it is done", ButtonBar.ButtonData.OK_DONE);
+        ButtonType stop = new ButtonType("Stop printing and close", ButtonBar.ButtonData.LEFT);
+        Alert ask = new Alert(Alert.AlertType.NONE);
+        ask.setTitle("Print");
+        ask.initOwner(stage);
+        ask.getDialogPane().setId("closing-sheet");
+        ask.getDialogPane().getButtonTypes().setAll(wait, stop, ButtonType.CANCEL);
+        ask.getDialogPane().setContent(new Label("Files are still being printed."));
+        ask.resultProperty()
+                .subscribe(answer -> {
+                    if (answer == stop) {
+                        model.prints().background().cancel();
+                    }
+                    if (answer == stop || answer == wait) {
+                        closeAfterPrint();
+                    }
+                });
+        ask.show();
+    }
+
+    private void closeAfterPrint() {
+        if (!model.prints().running().get()) {
+            stage.close();
+            return;
+        }
+        model.prints()
+                .running()
+                .subscribe(running -> {
+                    if (!running) {
+                        stage.close();
+                    }
+                });
     }
 
     private void refreshTitle() {
@@ -108,17 +166,47 @@ public final class MainWindow {
         session.setOnAction(e -> openSession());
         HBox buttons = new HBox(10, folder, session);
         buttons.setAlignment(Pos.CENTER);
-        VBox box = new VBox(14, first, then, buttons);
-        for (Path path : model.documents().unsavedSessions()) {
-            String name = String.valueOf(path.getFileName()).replace(SessionFile.EXTENSION, "");
-            Button goOn = new Button("Go on with “" + name + "”, which was not saved");
-            goOn.getStyleClass().add("go-on");
-            goOn.setOnAction(e -> model.documents().open(List.of(path)));
-            box.getChildren().add(goOn);
-        }
+        VBox left = new VBox(6);
+        left.setAlignment(Pos.CENTER);
+        model.history().subscribe(ignored -> left.getChildren().setAll(leftUnsaved()));
+        VBox box = new VBox(14, first, then, buttons, left);
         box.setAlignment(Pos.CENTER);
         box.setId("empty");
         return box;
+    }
+
+    /// What earlier runs left, as long as nothing is open.
+    private List<Node> leftUnsaved() {
+        if (!model.session().voices().isEmpty()) {
+            return List.of();
+        }
+        List<Node> rows = new ArrayList<>();
+        for (Autosave.Left left : model.documents().unsavedSessions()) {
+            if (rows.size() == MOST_LEFT_SHOWN) {
+                break;
+            }
+            Button goOn =
+                    new Button(
+                            "Go on with “"
+                                    + Documents.nameOf(left)
+                                    + "” of "
+                                    + Documents.whenOf(left)
+                                    + ", which was not saved");
+            goOn.getStyleClass().add("go-on");
+            goOn.setOnAction(e -> model.documents().goOn(left));
+            Button away = new Button();
+            away.setGraphic(Theme.icon(Feather.TRASH_2));
+            away.setTooltip(new Tooltip("Throw it away"));
+            away.setAccessibleText("Throw “" + Documents.nameOf(left) + "” away");
+            HBox row = new HBox(6, goOn, away);
+            row.setAlignment(Pos.CENTER);
+            away.setOnAction(e -> {
+                model.documents().throwAway(left);
+                ((VBox) row.getParent()).getChildren().remove(row);
+            });
+            rows.add(row);
+        }
+        return rows;
     }
 
     private List<Command> table() {
@@ -295,7 +383,7 @@ public final class MainWindow {
 
     private void saveAs() {
         FileChooser chooser = sessionChooser("Save the session");
-        chooser.setInitialFileName(model.session().name() + SessionFile.EXTENSION);
+        chooser.setInitialFileName(FileNames.of(model.session().name()) + SessionFile.EXTENSION);
         Optional.ofNullable(chooser.showSaveDialog(stage))
                 .map(File::toPath)
                 .map(MainWindow::withExtension)
@@ -315,9 +403,7 @@ public final class MainWindow {
         DirectoryChooser chooser = new DirectoryChooser();
         chooser.setTitle("A folder for what is printed");
         var sheet =
-                new PrintSheet(
-                                model.documents(),
-                                () -> Optional.ofNullable(chooser.showDialog(stage)))
+                new PrintSheet(model.prints(), () -> Optional.ofNullable(chooser.showDialog(stage)))
                         .alert();
         sheet.initOwner(stage);
         sheet.show();

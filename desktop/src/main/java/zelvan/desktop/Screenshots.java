@@ -33,6 +33,7 @@ import zelvan.desktop.theme.Theme;
 import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
+import zelvan.files.Ledger;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
@@ -86,7 +87,8 @@ final class Screenshots {
                                 new Player(new SimulatedOutput(SAMPLE_RATE_HERTZ)),
                                 Path.of(
                                         System.getProperty("java.io.tmpdir"),
-                                        "zelvan-pictures-" + ProcessHandle.current().pid())));
+                                        "zelvan-pictures-" + ProcessHandle.current().pid()),
+                                Ledger.ofUser()));
         Stage stage = onWindow(Stage::new);
         MainWindow window = onWindow(() -> new MainWindow(model, theme, stage));
         onWindow(() -> run(stage::show));
@@ -102,7 +104,7 @@ final class Screenshots {
                 }));
         waitFor(() -> !model.stale().get());
         picture(window.scene(), "locked.png");
-        PrintSheet sheet = onWindow(() -> new PrintSheet(model.documents(), Optional::empty));
+        PrintSheet sheet = onWindow(() -> new PrintSheet(model.prints(), Optional::empty));
         onWindow(() ->
                 run(() -> {
                     sheet.alert().initOwner(stage);

@@ -92,7 +92,7 @@ class ChordLaneTest extends CloseUpTestBase {
 
         robot.doubleClickOn(onLane(robot, 26.05));
         robot.eraseText(4).write("what").type(KeyCode.ENTER);
-        assertThat(model.messages()).anyMatch(m -> m.contains("“what” is not understood"));
+        assertThat(said()).anyMatch(m -> m.contains("“what” is not understood"));
         assertThat(field(robot).isVisible()).isTrue();
         robot.type(KeyCode.ESCAPE);
         assertThat(chordAt(26.1)).isEqualTo("Bm7");
@@ -168,7 +168,7 @@ class ChordLaneTest extends CloseUpTestBase {
 
         Path broken = Files.writeString(folder.resolve("broken.mid"), "no MIDI");
         robot.interact(() -> model.documents().open(List.of(broken)));
-        assertThat(model.messages().getLast()).contains("broken.mid: it is not a MIDI file");
+        assertThat(said().getLast()).contains("broken.mid: it is not a MIDI file");
         assertThat(chords()).isEqualTo(written);
     }
 

@@ -19,6 +19,7 @@ import zelvan.desktop.model.Doubts;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Viewport;
+import zelvan.files.Target;
 import zelvan.measure.Doubt;
 import zelvan.session.TuningEdit;
 import zelvan.tuning.PitchTarget;
@@ -81,8 +82,8 @@ class DoubtsTest extends CloseUpTestBase {
     void anOctaveThatIsNotSureIsVisitedInPitchAndConfirmed(FxRobot robot) throws Exception {
         Path lead = folder.resolve("lead of tones.wav");
         Path twin = folder.resolve("double of tones.wav");
-        SoundFiles.write(lead, Sound.owning(RATE, tones(false)), SoundFormat.WAV_24);
-        SoundFiles.write(twin, Sound.owning(RATE, tones(true)), SoundFormat.WAV_24);
+        SoundFiles.write(Target.fresh(lead), Sound.owning(RATE, tones(false)), SoundFormat.WAV_24);
+        SoundFiles.write(Target.fresh(twin), Sound.owning(RATE, tones(true)), SoundFormat.WAV_24);
         robot.interact(() -> model.documents().open(List.of(lead, twin)));
         waitUntilDerived();
         assertThat(octaves()).isEmpty();
@@ -132,7 +133,7 @@ class DoubtsTest extends CloseUpTestBase {
         float[] later = new float[once.length];
         System.arraycopy(once, 0, later, RATE / 250, once.length - RATE / 250);
         Path copy = folder.resolve("Mara again.wav");
-        SoundFiles.write(copy, Sound.owning(RATE, later), SoundFormat.WAV_24);
+        SoundFiles.write(Target.fresh(copy), Sound.owning(RATE, later), SoundFormat.WAV_24);
         robot.interact(() ->
                 model.documents().open(List.of(lead, copy, demo.resolve("Mara double left.wav"))));
         waitUntilDerived();

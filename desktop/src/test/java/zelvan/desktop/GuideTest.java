@@ -16,7 +16,7 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.align.Anchor;
 import zelvan.audio.SoundFiles;
-import zelvan.desktop.model.Documents.PrintWish;
+import zelvan.desktop.model.Prints;
 import zelvan.desktop.model.Selection;
 import zelvan.session.Edit;
 import zelvan.session.Voice;
@@ -61,10 +61,10 @@ class GuideTest extends CloseUpTestBase {
 
         // A corrected guide is printed with the others.
         Path out = folder.resolve("with guide");
-        robot.interact(() -> model.documents().print(out, PrintWish.VOICES));
+        robot.interact(() -> model.prints().print(out, Prints.Wish.VOICES, false));
         waitUntil(() ->
-                WaitForAsyncUtils.asyncFx(() ->
-                                model.messages().stream().anyMatch(m -> m.startsWith("Printed 7")))
+                WaitForAsyncUtils.asyncFx(
+                                () -> said().stream().anyMatch(m -> m.startsWith("Printed 7")))
                         .get());
         float[] printed = SoundFiles.read(out.resolve("Mara lead.wav")).sound().channel(0);
         float[] heard = locked("Mara lead", 25);
@@ -113,8 +113,7 @@ class GuideTest extends CloseUpTestBase {
         Optional<Grid> before = model.session().grid();
         for (String text : List.of("quick", "5", "-120")) {
             type(robot, "#tempo", text);
-            assertThat(model.messages().getLast())
-                    .startsWith("Tempo: “" + text + "” cannot be used.");
+            assertThat(said().getLast()).startsWith("Tempo: “" + text + "” cannot be used.");
         }
         assertThat(model.session().grid()).isEqualTo(before);
     }
@@ -129,7 +128,7 @@ class GuideTest extends CloseUpTestBase {
         waitUntilDerived();
         assertThat(model.session().guide().map(Voice::name)).contains(LEFT);
         assertThat(voice(RIGHT).anchors()).isEmpty();
-        assertThat(model.messages()).anyMatch(m -> m.contains("Undo brings them"));
+        assertThat(said()).anyMatch(m -> m.contains("Undo brings them"));
         robot.interact(model::undo);
         assertThat(voice(RIGHT).anchors()).hasSize(1);
     }

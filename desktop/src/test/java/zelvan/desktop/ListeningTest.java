@@ -101,14 +101,12 @@ class ListeningTest extends WindowTestBase {
             throws Exception {
         openDemo(robot);
         robot.interact(() ->
-                new PrintSheet(model.documents(), () -> Optional.of(folder.toFile()))
-                        .alert()
-                        .show());
+                new PrintSheet(model.prints(), () -> Optional.of(folder.toFile())).alert().show());
         robot.clickOn("#print-voices").clickOn("#print-mix");
         ComboBox<?> format = robot.lookup("#print-format").queryComboBox();
         robot.interact(() -> format.getSelectionModel().select(1));
         robot.clickOn("#print-go");
-        waitUntil(() -> model.messages().stream().anyMatch(m -> m.startsWith("Printed the mix")));
+        waitUntil(() -> said().stream().anyMatch(m -> m.startsWith("Printed the mix")));
 
         Path mix = folder.resolve(model.session().name() + " (mix).wav");
         SoundFile printed = SoundFiles.read(mix);

@@ -22,11 +22,12 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.audio.SoundFiles;
 import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Documents.PrintWish;
+import zelvan.desktop.model.Prints;
 import zelvan.desktop.model.Selection;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
+import zelvan.session.Autosave;
 import zelvan.session.Edit;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
@@ -197,10 +198,10 @@ class MainWindowTest extends WindowTestBase {
     void printingWritesWhatIsHeardAndSavingKeepsIt(FxRobot robot) throws Exception {
         openDemo(robot);
         Path out = folder.resolve("printed");
-        robot.interact(() -> model.documents().print(out, PrintWish.VOICES));
+        robot.interact(() -> model.prints().print(out, Prints.Wish.VOICES, false));
         waitUntil(() ->
-                WaitForAsyncUtils.asyncFx(() ->
-                                model.messages().stream().anyMatch(m -> m.startsWith("Printed 6")))
+                WaitForAsyncUtils.asyncFx(
+                                () -> said().stream().anyMatch(m -> m.startsWith("Printed 6")))
                         .get());
         float[] printed = SoundFiles.read(out.resolve("Mara take 2.wav")).sound().channel(0);
         float[] heard = locked("Mara take 2", 20);
@@ -225,15 +226,15 @@ class MainWindowTest extends WindowTestBase {
                 model.apply(
                         new zelvan.session.Edit.SetAllTiming(zelvan.timing.TimingSettings.FULL)));
         zelvan.session.Session left = model.session();
+        waitUntil(() -> !model.documents().unsavedSessions().isEmpty());
         robot.interact(() -> {
             AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
-            Path kept = folder.resolve("unsaved").resolve(DemoSession.NAME + ".zelvan");
-            assertThat(next.documents().unsavedSessions()).contains(kept.toAbsolutePath());
-            next.documents().open(List.of(kept));
+            Autosave.Left kept = next.documents().unsavedSessions().getFirst();
+            next.documents().goOn(kept);
             assertThat(next.session()).isEqualTo(left);
             assertThat(next.documents().dirty()).isTrue();
             next.documents().save(folder.resolve("found again.zelvan"));
-            assertThat(next.documents().unsavedSessions()).doesNotContain(kept.toAbsolutePath());
+            assertThat(next.documents().unsavedSessions()).doesNotContain(kept);
             next.close();
         });
     }
@@ -249,7 +250,7 @@ class MainWindowTest extends WindowTestBase {
                                         demo.resolve("Mara double left.wav"),
                                         bad)));
         waitUntilDerived();
-        assertThat(model.messages()).singleElement().asString().startsWith("torn.wav: ");
+        assertThat(said()).singleElement().asString().startsWith("torn.wav: ");
         assertThat(derived("Mara double left").lock().before().count()).isPositive();
     }
 

@@ -8,6 +8,7 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.UUID;
 import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
@@ -26,11 +27,14 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Message;
 import zelvan.desktop.theme.Theme;
 import zelvan.dsp.Percentile;
 import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
+import zelvan.files.Ledger;
+import zelvan.files.Targets;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.session.Voice;
@@ -48,6 +52,7 @@ abstract class WindowTestBase {
     static KeptWork kept;
     static Truth truth;
 
+    final Path unsaved = folder.resolve("unsaved-" + UUID.randomUUID());
     AppModel model;
     SimulatedOutput output;
     MainWindow window;
@@ -69,7 +74,7 @@ abstract class WindowTestBase {
         Path sung = Files.createTempDirectory("zelvan-window-tests");
         Runtime.getRuntime().addShutdownHook(new Thread(() -> delete(sung)));
         demo = sung.resolve(DemoSession.NAME);
-        truth = DemoSession.write(demo);
+        truth = DemoSession.write(demo, Targets.replacingNothing());
         kept = new KeptWork(sung.resolve("kept"));
     }
 
@@ -81,8 +86,9 @@ abstract class WindowTestBase {
         stage.show();
     }
 
-    static AppModel newModel(Player player) {
-        return new AppModel(new Engine(kept), player, folder.resolve("unsaved"));
+    AppModel newModel(Player player) {
+        return new AppModel(
+                new Engine(kept), player, unsaved, new Ledger(folder.resolve("written")));
     }
 
     @AfterEach
@@ -110,6 +116,11 @@ abstract class WindowTestBase {
     void openDemo(FxRobot robot) {
         robot.interact(() -> model.documents().open(List.of(demo)));
         waitUntilDerived();
+    }
+
+    /// What stands in the window's messages.
+    List<String> said() {
+        return model.messages().stream().map(Message::text).toList();
     }
 
     Voice voice(String name) {

@@ -1,8 +1,5 @@
 package zelvan.singers;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Path;
 import java.util.List;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MetaMessage;
@@ -12,6 +9,9 @@ import javax.sound.midi.MidiSystem;
 import javax.sound.midi.Sequence;
 import javax.sound.midi.ShortMessage;
 import javax.sound.midi.Track;
+import zelvan.files.Target;
+import zelvan.files.WholeFile;
+import zelvan.files.WriteProblem;
 
 /// The accompaniment as a Standard MIDI File: its tempo, its meter, and a chord a bar.
 final class ChordSheet {
@@ -23,7 +23,8 @@ final class ChordSheet {
     private ChordSheet() {}
 
     /// @param bars one after the other, repeated to the end
-    static void write(Path file, double beatSeconds, List<Song.Bar> bars, double seconds) {
+    static void write(Target target, double beatSeconds, List<Song.Bar> bars, double seconds)
+            throws WriteProblem {
         try {
             Sequence sequence = new Sequence(Sequence.PPQ, TICKS_PER_BEAT);
             Track track = sequence.createTrack();
@@ -39,11 +40,9 @@ final class ChordSheet {
                     track.add(at(to, new ShortMessage(ShortMessage.NOTE_OFF, note, 0)));
                 }
             }
-            MidiSystem.write(sequence, 0, file.toFile());
+            WholeFile.write(target, file -> MidiSystem.write(sequence, 0, file.toFile()));
         } catch (InvalidMidiDataException e) {
             throw new IllegalStateException("the notes are those of MIDI", e);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
         }
     }
 

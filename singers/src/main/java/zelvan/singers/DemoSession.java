@@ -1,18 +1,21 @@
 package zelvan.singers;
 
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Stream;
-import zelvan.audio.AudioFileProblem;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.files.Output;
+import zelvan.files.Target;
+import zelvan.files.Targets;
+import zelvan.files.WriteProblem;
 import zelvan.singers.Performer.Departures;
 import zelvan.singers.Performer.Habits;
 
@@ -134,15 +137,27 @@ public final class DemoSession {
             Departures departures,
             long seed) {}
 
-    /// Writes the whole session into a folder: eight files of audio, the chords, and the truth.
+    /// Writes the whole session into a folder: eight files of audio, the chords, and at last the
+    /// truth.
     ///
-    /// @throws AudioFileProblem if the folder cannot be written to
-    public static Truth write(Path folder) throws AudioFileProblem {
-        try {
-            Files.createDirectories(folder);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+    /// @param targets decides what may be written
+    /// @throws WriteProblem if one of the files must not be written, and then none is; or if the
+    ///   system does not let it
+    public static Truth write(Path folder, Targets targets) throws WriteProblem {
+        Map<String, Target> files = new HashMap<>();
+        for (String name : fileNames()) {
+            files.put(name, targets.target(new Output(folder.resolve(name), folder)));
         }
+        return write(name -> Objects.requireNonNull(files.get(name)));
+    }
+
+    private static List<String> fileNames() {
+        return Stream.concat(
+                        parts().stream().map(Part::file), Stream.of(BED, CHORDS, Truth.FILE_NAME))
+                .toList();
+    }
+
+    private static Truth write(Function<String, Target> file) throws WriteProblem {
         List<Truth.Voice> voices = new ArrayList<>();
         for (Part part : parts()) {
             Performance performance =
@@ -151,7 +166,7 @@ public final class DemoSession {
             VoiceSynthesizer.Take take =
                     new VoiceSynthesizer(part.singer(), VOICE_RATE_HERTZ)
                             .sing(performance, part.seed() + 1);
-            SoundFiles.write(folder.resolve(part.file()), take.sound(), SoundFormat.WAV_24);
+            SoundFiles.write(file.apply(part.file()), take.sound(), SoundFormat.WAV_24);
             voices.add(
                     new Truth.Voice(
                             part.file(),
@@ -161,12 +176,12 @@ public final class DemoSession {
                             part.departures().missing().stream().sorted().toList()));
         }
         SoundFiles.write(
-                folder.resolve(BED),
+                file.apply(BED),
                 bed(BED_RATE_HERTZ, SECONDS),
                 new SoundFormat(SoundFormat.Container.WAV, 16, false));
-        ChordSheet.write(folder.resolve(CHORDS), BEAT_SECONDS, BARS, SECONDS);
+        ChordSheet.write(file.apply(CHORDS), BEAT_SECONDS, BARS, SECONDS);
         Truth truth = new Truth(GUIDE, voices);
-        truth.write(folder);
+        truth.write(file.apply(Truth.FILE_NAME));
         return truth;
     }
 

@@ -1,5 +1,6 @@
 package zelvan.singers;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -8,6 +9,9 @@ import java.util.function.DoubleUnaryOperator;
 import java.util.stream.Collectors;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
+import zelvan.files.Target;
+import zelvan.files.WholeFile;
+import zelvan.files.WriteProblem;
 import zelvan.singers.Performance.Moment;
 import zelvan.units.TimeSpan;
 
@@ -70,8 +74,8 @@ public record Truth(String guide, List<Voice> voices) {
                 .toArray();
     }
 
-    public void write(Path folder) {
-        JSON.writeValue(folder.resolve(FILE_NAME).toFile(), this);
+    void write(Target target) throws WriteProblem {
+        WholeFile.write(target, file -> Files.write(file, JSON.writeValueAsBytes(this)));
     }
 
     public static Truth read(Path folder) {

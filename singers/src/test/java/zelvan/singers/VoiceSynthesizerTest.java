@@ -11,6 +11,7 @@ import org.junit.jupiter.api.io.TempDir;
 import zelvan.dsp.Fft;
 import zelvan.dsp.Percentile;
 import zelvan.dsp.Windows;
+import zelvan.files.Targets;
 import zelvan.singers.Performer.Departures;
 import zelvan.singers.Performer.Habits;
 import zelvan.units.Pitch;
@@ -73,7 +74,7 @@ class VoiceSynthesizerTest {
 
     @Test
     void theDemoSessionIsWholeAndItsTruthCanBeRead(@TempDir Path folder) throws Exception {
-        Truth written = DemoSession.write(folder);
+        Truth written = DemoSession.write(folder, Targets.replacingNothing());
         Truth read = Truth.read(folder);
         assertThat(read).isEqualTo(written);
         assertThat(read.voices())

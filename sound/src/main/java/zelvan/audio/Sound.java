@@ -100,6 +100,18 @@ public final class Sound {
         return channels[index].all();
     }
 
+    /// The same sound, all of it louder or quieter.
+    public Sound times(float factor) {
+        float[][] scaled = new float[channels.length][frames];
+        for (int c = 0; c < scaled.length; c++) {
+            read(c, 0, scaled[c], 0, frames);
+            for (int i = 0; i < frames; i++) {
+                scaled[c][i] *= factor;
+            }
+        }
+        return owning(sampleRateHertz, scaled);
+    }
+
     /// The mean of all channels, to be read only. May be made anew by each call.
     public float[] mono() {
         return channels.length == 1 ? channel(0) : mono(0, frames);

@@ -1,15 +1,14 @@
 package zelvan.audio;
 
 import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
-import java.nio.channels.FileChannel;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardOpenOption;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
@@ -20,6 +19,9 @@ import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
 import javax.sound.sampled.UnsupportedAudioFileException;
+import zelvan.files.Target;
+import zelvan.files.WholeFile;
+import zelvan.files.WriteProblem;
 
 /// Reads sound files. WAV is read here, chunk by chunk; AIFF, FLAC and whatever else the installed
 /// decoders know comes through Java Sound.
@@ -27,6 +29,19 @@ public final class SoundFiles {
     /// A voice longer than this is refused: a song's voice is minutes long, and everything is held
     /// in memory while it is worked on.
     public static final double LONGEST_SECONDS = 30 * 60;
+
+    /// Slower files hold no voice worth the name.
+    public static final int LOWEST_RATE_HERTZ = 8_000;
+
+    /// Faster ones are not made.
+    public static final int HIGHEST_RATE_HERTZ = 384_000;
+
+    private static final int MOST_CHANNELS = 32;
+
+    private static final int DECODED_FRAMES = 1 << 14;
+
+    /// A decoder that gives nothing so often has no more to give.
+    private static final int MOST_EMPTY_READS = 1000;
 
     private static final Set<String> EXTENSIONS =
             Set.of("wav", "wave", "aif", "aiff", "flac", "ogg", "mp3", "m4a");
@@ -41,8 +56,9 @@ public final class SoundFiles {
 
     /// Reads a whole file.
     ///
-    /// @throws AudioFileProblem if the file is missing, unreadable, not audio, truncated, empty,
-    ///   silent, holds samples that are not numbers, or is longer than [#LONGEST_SECONDS]
+    /// @throws AudioFileProblem if the file is missing, unreadable, not audio, truncated, damaged,
+    ///   empty, silent, holds samples that are not numbers, is longer than [#LONGEST_SECONDS], or
+    ///   its rate is not between [#LOWEST_RATE_HERTZ] and [#HIGHEST_RATE_HERTZ]
     public static SoundFile read(Path file) throws AudioFileProblem {
         ByteBuffer bytes = load(file);
         SoundFile read =
@@ -86,6 +102,7 @@ public final class SoundFiles {
     private static SoundFile readWav(Path file, ByteBuffer bytes) throws AudioFileProblem {
         try {
             WavLayout layout = WavLayout.read(bytes);
+            checkForm(file, Integer.toUnsignedLong(layout.sampleRateHertz()), layout.channels());
             long there = bytes.limit() - layout.dataOffset();
             double seconds =
                     (double) layout.dataBytes() / layout.frameBytes() / layout.sampleRateHertz();
@@ -125,11 +142,14 @@ public final class SoundFiles {
     }
 
     private static SoundFile readOther(Path file, ByteBuffer bytes) throws AudioFileProblem {
+        Promise promise = promise(file, bytes);
+        DecoderLibrary.load();
         // From the bytes, not the path: the decoder remembers formats by path, also of files since
         // replaced.
         try (AudioInputStream coded =
                 AudioSystem.getAudioInputStream(new ByteArrayInputStream(bytes.array()))) {
             AudioFormat source = coded.getFormat();
+            checkForm(file, source.getSampleRate(), source.getChannels());
             boolean plain = source.getEncoding().equals(AudioFormat.Encoding.PCM_SIGNED);
             int bits = Math.max(16, source.getSampleSizeInBits());
             AudioFormat target =
@@ -143,7 +163,7 @@ public final class SoundFiles {
                             false);
             try (AudioInputStream decoded =
                     plain ? coded : AudioSystem.getAudioInputStream(target, coded)) {
-                return decode(file, bytes, decoded);
+                return decode(file, bytes, decoded, promise);
             }
         } catch (UnsupportedAudioFileException | IllegalArgumentException e) {
             throw new AudioFileProblem(
@@ -160,23 +180,102 @@ public final class SoundFiles {
         }
     }
 
-    private static SoundFile decode(Path file, ByteBuffer bytes, AudioInputStream decoded)
+    private static Promise promise(Path file, ByteBuffer bytes) throws AudioFileProblem {
+        try {
+            return Promise.of(bytes);
+        } catch (Promise.Broken e) {
+            throw damaged(file, String.valueOf(e.getMessage()));
+        }
+    }
+
+    private static AudioFileProblem damaged(Path file, String what) {
+        return new AudioFileProblem(
+                file,
+                what + "; what comes behind would not be at its time",
+                "Copy or export it again");
+    }
+
+    private static void checkForm(Path file, double rateHertz, int channels)
+            throws AudioFileProblem {
+        if (!(rateHertz >= LOWEST_RATE_HERTZ && rateHertz <= HIGHEST_RATE_HERTZ)) {
+            throw new AudioFileProblem(
+                    file,
+                    String.format(
+                            Locale.ROOT,
+                            "its sample rate is %.0f Hz; %d to %d Hz are read",
+                            rateHertz,
+                            LOWEST_RATE_HERTZ,
+                            HIGHEST_RATE_HERTZ),
+                    "Export it again at the rate of its session");
+        }
+        if (channels < 1 || channels > MOST_CHANNELS) {
+            throw new AudioFileProblem(
+                    file,
+                    "it has " + channels + " channels; up to " + MOST_CHANNELS + " are read",
+                    "Export the voice by itself");
+        }
+    }
+
+    private static SoundFile decode(
+            Path file, ByteBuffer bytes, AudioInputStream decoded, Promise promise)
             throws IOException, AudioFileProblem {
         AudioFormat format = decoded.getFormat();
         int rate = Math.round(format.getSampleRate());
         int channels = format.getChannels();
         int bits = format.getSampleSizeInBits();
         long mostBytes = (long) (LONGEST_SECONDS * rate) * channels * bits / 8;
-        byte[] pcm = decoded.readNBytes((int) Math.min(Integer.MAX_VALUE - 64, mostBytes + 1));
+        byte[] pcm = all(decoded, channels * bits / 8, mostBytes);
         if (pcm.length > mostBytes) {
             throw tooLong(file, "over " + minutes(LONGEST_SECONDS));
         }
+        checkKept(file, promise, pcm, format);
         ByteBuffer samples = ByteBuffer.wrap(pcm);
         samples.order(format.isBigEndian() ? ByteOrder.BIG_ENDIAN : ByteOrder.LITTLE_ENDIAN);
         SoundFormat kept = new SoundFormat(containerOf(file), bits, false);
         int frames = pcm.length / (channels * bits / 8);
         Sound sound = Samples.decode(samples, rate, channels, frames, kept, false);
         return new SoundFile(sound, kept, sha256(bytes), bytes.limit(), 0);
+    }
+
+    /// Everything that a decoder gives, in whole frames: asked for less than one it gives nothing
+    /// for ever.
+    ///
+    /// @return more than `mostBytes` if there is more
+    private static byte[] all(AudioInputStream decoded, int frameBytes, long mostBytes)
+            throws IOException {
+        ByteArrayOutputStream all = new ByteArrayOutputStream();
+        byte[] block = new byte[DECODED_FRAMES * frameBytes];
+        int empty = 0;
+        while (all.size() <= mostBytes && empty < MOST_EMPTY_READS) {
+            int count = decoded.read(block, 0, block.length);
+            if (count < 0) {
+                break;
+            }
+            empty = count == 0 ? empty + 1 : 0;
+            all.write(block, 0, count);
+        }
+        return all.toByteArray();
+    }
+
+    private static void checkKept(Path file, Promise promise, byte[] pcm, AudioFormat format)
+            throws AudioFileProblem {
+        long frames = pcm.length / format.getFrameSize();
+        if (frames < promise.frames() - promise.mayLackFrames()) {
+            throw damaged(
+                    file,
+                    String.format(
+                            Locale.ROOT,
+                            "a part of it is damaged: of %.2f s only %.2f s can be decoded",
+                            promise.frames() / format.getSampleRate(),
+                            frames / format.getSampleRate()));
+        }
+        boolean comparable = !format.isBigEndian() && promise.frames() == frames;
+        if (comparable
+                && promise.md5().isPresent()
+                && promise.md5Bits() == format.getSampleSizeInBits()
+                && !MessageDigest.isEqual(digest("MD5", pcm), promise.md5().get())) {
+            throw damaged(file, "its samples are not those that were written");
+        }
     }
 
     private static SoundFormat.Container containerOf(Path file) {
@@ -231,32 +330,34 @@ public final class SoundFiles {
     }
 
     private static String sha256(ByteBuffer bytes) {
+        return HexFormat.of().formatHex(digest("SHA-256", bytes.array()));
+    }
+
+    private static byte[] digest(String algorithm, byte[] bytes) {
         try {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            digest.update(bytes.duplicate().rewind());
-            return HexFormat.of().formatHex(digest.digest());
+            return MessageDigest.getInstance(algorithm).digest(bytes);
         } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java platform has SHA-256", e);
+            throw new IllegalStateException("every Java platform has " + algorithm, e);
         }
     }
 
-    /// Writes a sound, safely: beside its place first, then moved there in one step. The format is
-    /// one that the container has; FLAC takes 16 and 24 bits, anything else is written as 24.
+    /// Writes a sound. The format is one that the container has; FLAC takes 16 and 24 bits,
+    /// anything else is written as 24.
     ///
-    /// @throws AudioFileProblem if the folder cannot be written to
-    public static void write(Path file, Sound sound, SoundFormat format) throws AudioFileProblem {
-        write(file, sound, format, Optional.empty());
+    /// @throws WriteProblem if the system does not let it
+    public static void write(Target target, Sound sound, SoundFormat format) throws WriteProblem {
+        write(target, sound, format, Optional.empty());
     }
 
-    /// Writes a sound as [#write(Path, Sound, SoundFormat)] does.
+    /// Writes a sound as [#write(Target, Sound, SoundFormat)] does.
     ///
     /// @param stamp is kept in WAV files
-    /// @throws AudioFileProblem if the folder cannot be written to
+    /// @throws WriteProblem if the system does not let it
     public static void write(
-            Path file, Sound sound, SoundFormat format, Optional<BroadcastStamp> stamp)
-            throws AudioFileProblem {
-        inPlaceOf(
-                file,
+            Target target, Sound sound, SoundFormat format, Optional<BroadcastStamp> stamp)
+            throws WriteProblem {
+        WholeFile.write(
+                target,
                 beside -> {
                     switch (format.container()) {
                         case WAV -> WavWriter.write(beside, sound, format, stamp);
@@ -270,13 +371,21 @@ public final class SoundFiles {
     /// Unlike reading and writing, this keeps what floating point cannot hold (32-bit integers,
     /// doubles).
     ///
+    /// @param sha256 of the source as it was read; another file in its place is not copied
     /// @param stamp is kept in the new file
     /// @return whether it could: false if the source is not WAV or is longer than `frames`
-    /// @throws AudioFileProblem if the source cannot be read or the folder not be written to
+    /// @throws AudioFileProblem if the source cannot be read or was changed
+    /// @throws WriteProblem if the system does not let it be written
     public static boolean copySamples(
-            Path source, Path file, long frames, Optional<BroadcastStamp> stamp)
-            throws AudioFileProblem {
+            Path source, String sha256, Target target, long frames, Optional<BroadcastStamp> stamp)
+            throws AudioFileProblem, WriteProblem {
         ByteBuffer bytes = load(source);
+        if (!sha256(bytes).equals(sha256)) {
+            throw new AudioFileProblem(
+                    source,
+                    "it was changed while it was open; nothing was printed of it",
+                    "Open the session again, or put the recording back as it was");
+        }
         if (!WavLayout.looksLikeWav(bytes)) {
             return false;
         }
@@ -286,44 +395,11 @@ public final class SoundFiles {
                 return false;
             }
             ByteBuffer data = bytes.slice(layout.dataOffset(), (int) layout.dataBytes());
-            inPlaceOf(file, beside -> WavWriter.writeData(beside, layout, data, frames, stamp));
+            WholeFile.write(
+                    target, beside -> WavWriter.writeData(beside, layout, data, frames, stamp));
             return true;
         } catch (WavLayout.Unreadable e) {
             return false;
-        }
-    }
-
-    private interface Writing {
-        void to(Path file) throws IOException;
-    }
-
-    private static void inPlaceOf(Path file, Writing writing) throws AudioFileProblem {
-        Path beside = file.resolveSibling("." + file.getFileName() + ".part");
-        try {
-            Path folder = file.toAbsolutePath().getParent();
-            if (folder != null) {
-                Files.createDirectories(folder);
-            }
-            writing.to(beside);
-            try (FileChannel written = FileChannel.open(beside, StandardOpenOption.WRITE)) {
-                written.force(true);
-            }
-            Files.move(
-                    beside,
-                    file,
-                    java.nio.file.StandardCopyOption.REPLACE_EXISTING,
-                    java.nio.file.StandardCopyOption.ATOMIC_MOVE);
-        } catch (IOException e) {
-            try {
-                Files.deleteIfExists(beside);
-            } catch (IOException left) {
-                e.addSuppressed(left);
-            }
-            throw new AudioFileProblem(
-                    file,
-                    "it could not be written (" + e.getMessage() + ")",
-                    "Check the folder's rights and the room on the disk",
-                    e);
         }
     }
 

@@ -62,8 +62,12 @@ record WavLayout(
                 if (formatAt < 0) {
                     throw new Unreadable("the samples come before their format");
                 }
-                boolean from64 = size == UNKNOWN_SIZE && rf64DataBytes >= 0;
-                return describe(file, formatAt, startFrames, body, from64 ? rf64DataBytes : size);
+                return describe(
+                        file,
+                        formatAt,
+                        startFrames,
+                        body,
+                        dataBytes(size, rf64DataBytes, file.limit() - body));
             }
             boolean whole = body + size <= file.limit();
             if (tag.equals("fmt ") && whole && size >= 16) {
@@ -82,6 +86,15 @@ record WavLayout(
         throw new Unreadable("the file ends before its samples begin");
     }
 
+    /// Whoever writes a WAV file as a stream does not know its length beforehand: it goes on to its
+    /// end.
+    private static long dataBytes(long size, long rf64DataBytes, long there) {
+        if (size != UNKNOWN_SIZE) {
+            return size;
+        }
+        return rf64DataBytes >= 0 ? rf64DataBytes : there;
+    }
+
     private static WavLayout describe(
             ByteBuffer file, int at, long startFrames, int dataOffset, long dataBytes)
             throws Unreadable {
@@ -97,7 +110,7 @@ record WavLayout(
                 floating
                         ? bits == 32 || bits == 64
                         : code == FORMAT_INTEGER && (bits % 8 == 0 && bits >= 8 && bits <= 32);
-        if (!known || channels < 1 || rate <= 0) {
+        if (!known || channels < 1) {
             throw new Unreadable(
                     "its samples are of a kind that is not read here (code "
                             + code

@@ -18,6 +18,8 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import zelvan.files.Target;
+import zelvan.files.WriteProblem;
 
 class SoundFilesTest {
     private static final BroadcastStamp STAMP =
@@ -58,7 +60,7 @@ class SoundFilesTest {
                 Sound sound = sound(rate, channels, 1001, exactBits);
                 SoundFormat format = new SoundFormat(container, bits, floating);
                 Path file = folder.resolve("a." + container.extension());
-                SoundFiles.write(file, sound, format);
+                SoundFiles.write(Target.temporary(file), sound, format);
                 SoundFile back = SoundFiles.read(file);
                 assertThat(back.sound().sampleRateHertz()).isEqualTo(rate);
                 assertThat(back.sound().channelCount()).isEqualTo(channels);
@@ -75,7 +77,7 @@ class SoundFilesTest {
     void chunksOfOddLengthBeforeTheSamplesAreSkipped() throws Exception {
         Path plain = folder.resolve("plain.wav");
         SoundFiles.write(
-                plain,
+                Target.temporary(plain),
                 sound(48000, 1, 64, 16),
                 new SoundFormat(SoundFormat.Container.WAV, 16, false));
         byte[] bytes = Files.readAllBytes(plain);
@@ -97,7 +99,7 @@ class SoundFilesTest {
     @Test
     void widerSamplesGetTheExtensibleHeader() throws Exception {
         Path file = folder.resolve("wide.wav");
-        SoundFiles.write(file, sound(48000, 2, 8, 24), SoundFormat.WAV_24);
+        SoundFiles.write(Target.temporary(file), sound(48000, 2, 8, 24), SoundFormat.WAV_24);
         byte[] bytes = Files.readAllBytes(file);
         assertThat(Arrays.copyOfRange(bytes, 20, 22)).containsExactly(0xFE, 0xFF);
         assertThat(Arrays.copyOfRange(bytes, 44, 60))
@@ -108,7 +110,7 @@ class SoundFilesTest {
     void aTruncatedFileIsRefusedWithItsName() throws Exception {
         Path file = folder.resolve("cut.wav");
         SoundFiles.write(
-                file,
+                Target.temporary(file),
                 sound(48000, 1, 4800, 16),
                 new SoundFormat(SoundFormat.Container.WAV, 16, false));
         Files.write(file, Arrays.copyOf(Files.readAllBytes(file), 3000));
@@ -126,7 +128,8 @@ class SoundFilesTest {
     @Test
     void aSilentFileIsRefused() throws Exception {
         Path file = folder.resolve("silent.wav");
-        SoundFiles.write(file, Sound.owning(48000, new float[100]), SoundFormat.WAV_24);
+        SoundFiles.write(
+                Target.temporary(file), Sound.owning(48000, new float[100]), SoundFormat.WAV_24);
         assertProblem(file, "silent");
     }
 
@@ -134,7 +137,8 @@ class SoundFilesTest {
     void samplesThatAreNotNumbersAreRefused() throws Exception {
         float[] samples = {0.1f, Float.NaN, 0.2f};
         Path file = folder.resolve("nan.wav");
-        SoundFiles.write(file, Sound.owning(48000, samples), SoundFormat.WAV_FLOAT);
+        SoundFiles.write(
+                Target.temporary(file), Sound.owning(48000, samples), SoundFormat.WAV_FLOAT);
         assertProblem(file, "not numbers");
     }
 
@@ -174,15 +178,31 @@ class SoundFilesTest {
     void copiedSamplesAreTheSameBytesWithSilenceBehind() throws Exception {
         Path source = folder.resolve("double.wav");
         Sound sound = sound(48000, 2, 100, 24);
-        SoundFiles.write(source, sound, new SoundFormat(SoundFormat.Container.WAV, 64, true));
+        SoundFiles.write(
+                Target.temporary(source),
+                sound,
+                new SoundFormat(SoundFormat.Container.WAV, 64, true));
         Path copy = folder.resolve("copy.wav");
-        assertThat(SoundFiles.copySamples(source, copy, 150, Optional.of(STAMP))).isTrue();
+        String sha256 = SoundFiles.read(source).sha256();
+        assertThat(
+                        SoundFiles.copySamples(
+                                source, sha256, Target.temporary(copy), 150, Optional.of(STAMP)))
+                .isTrue();
         SoundFile back = SoundFiles.read(copy);
         assertThat(back.format().bits()).isEqualTo(64);
         assertThat(back.startSeconds()).isEqualTo(3661);
         assertThat(Arrays.copyOf(back.sound().channel(1), 100)).containsExactly(sound.channel(1));
         assertThat(Arrays.copyOfRange(back.sound().channel(1), 100, 150)).containsOnly(0);
-        assertThat(SoundFiles.copySamples(source, copy, 50, Optional.empty())).isFalse();
+        assertThat(
+                        SoundFiles.copySamples(
+                                source, sha256, Target.temporary(copy), 50, Optional.empty()))
+                .isFalse();
+        Files.write(source, Arrays.copyOf(Files.readAllBytes(source), 500));
+        assertThatThrownBy(() ->
+                        SoundFiles.copySamples(
+                                source, sha256, Target.temporary(copy), 150, Optional.empty()))
+                .isInstanceOf(AudioFileProblem.class)
+                .hasMessageContaining("changed while it was open");
     }
 
     /// Fields and places as in EBU Tech 3285: description, originator and its reference, date,
@@ -190,7 +210,11 @@ class SoundFilesTest {
     @Test
     void aBroadcastStampIsWrittenAndReadBack() throws Exception {
         Path file = folder.resolve("double.wav");
-        SoundFiles.write(file, sound(48000, 1, 100, 24), SoundFormat.WAV_24, Optional.of(STAMP));
+        SoundFiles.write(
+                Target.temporary(file),
+                sound(48000, 1, 100, 24),
+                SoundFormat.WAV_24,
+                Optional.of(STAMP));
 
         assertThat(SoundFiles.read(file).startSeconds()).isEqualTo(3661);
         ByteBuffer bytes = ByteBuffer.wrap(Files.readAllBytes(file)).order(ByteOrder.LITTLE_ENDIAN);
@@ -216,10 +240,10 @@ class SoundFilesTest {
         Path inTheWay = Files.writeString(folder.resolve("file"), "x");
         assertThatThrownBy(() ->
                         SoundFiles.write(
-                                inTheWay.resolve("a.wav"),
+                                Target.temporary(inTheWay.resolve("a.wav")),
                                 sound(48000, 1, 8, 16),
                                 SoundFormat.WAV_24))
-                .isInstanceOf(AudioFileProblem.class)
+                .isInstanceOf(WriteProblem.class)
                 .hasMessageContaining("a.wav");
         assertThat(inTheWay).hasContent("x");
     }

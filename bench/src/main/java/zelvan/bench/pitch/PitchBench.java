@@ -16,6 +16,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.files.Target;
 import zelvan.problem.ZelvanProblem;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Performance;
@@ -112,7 +113,10 @@ public final class PitchBench {
                         voice,
                         "ours",
                         PitchScore.of(take, heard.pitch()::hertzNear));
-                SoundFiles.write(folder.resolve("voice.wav"), sound, SoundFormat.WAV_FLOAT);
+                SoundFiles.write(
+                        Target.temporary(folder.resolve("voice.wav")),
+                        sound,
+                        SoundFormat.WAV_FLOAT);
                 for (OtherTracker other : others) {
                     Optional<PitchScore.Heard> told =
                             other.hear(folder.resolve("voice.wav"), sound.sampleRateHertz());

@@ -9,6 +9,7 @@ import java.util.Optional;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.files.Target;
 import zelvan.problem.ZelvanProblem;
 
 /// A general-purpose library for stretching time and shifting pitch, by its command line (Debian's
@@ -43,7 +44,7 @@ final class StretchingLibrary {
         Path in = folder.resolve("in.wav");
         Path out = folder.resolve("out.wav");
         Files.deleteIfExists(out);
-        SoundFiles.write(in, sound, SoundFormat.WAV_FLOAT);
+        SoundFiles.write(Target.temporary(in), sound, SoundFormat.WAV_FLOAT);
         List<String> command =
                 List.of(
                         COMMAND,

@@ -2,7 +2,10 @@ package zelvan.desktop.model;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
+import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
@@ -11,9 +14,12 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
+import zelvan.engine.RecordingChanged;
+import zelvan.files.Ledger;
 import zelvan.measure.Combing;
 import zelvan.play.Player;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
 import zelvan.session.Edit;
 import zelvan.session.History;
 import zelvan.session.Session;
@@ -29,6 +35,7 @@ public final class AppModel implements AutoCloseable {
     private final Engine engine;
     private final Playback playback;
     private final Documents documents;
+    private final Prints prints;
     private final ObjectProperty<History> history =
             new SimpleObjectProperty<>(History.startingWith(Session.EMPTY));
     private final ObjectProperty<Derived> derived = new SimpleObjectProperty<>(Derived.NOTHING);
@@ -45,15 +52,18 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
     private final BooleanProperty stale = new SimpleBooleanProperty();
     private final Background background = new Background(this::say);
-    private final ObservableList<String> messages = FXCollections.observableArrayList();
+    private final ObservableList<Message> messages = FXCollections.observableArrayList();
+    private int era;
     private final BooleanProperty stopped = new SimpleBooleanProperty();
 
     /// @param engine derives; closed with the model
     /// @param player is heard; closed with the model
     /// @param unsaved folder for autosaves of sessions that were never saved
-    public AppModel(Engine engine, Player player, Path unsaved) {
+    /// @param ledger of what was written for the user
+    public AppModel(Engine engine, Player player, Path unsaved, Ledger ledger) {
         this.engine = engine;
-        documents = new Documents(this, unsaved);
+        documents = new Documents(this, unsaved, ledger);
+        prints = new Prints(this, engine);
         playback = new Playback(this, engine, player);
     }
 
@@ -135,13 +145,18 @@ public final class AppModel implements AutoCloseable {
     }
 
     /// What went wrong, the newest last.
-    public ObservableList<String> messages() {
+    public ObservableList<Message> messages() {
         return messages;
     }
 
     /// What comes from files and goes to files.
     public Documents documents() {
         return documents;
+    }
+
+    /// What is written for others.
+    public Prints prints() {
+        return prints;
     }
 
     public Session session() {
@@ -193,8 +208,12 @@ public final class AppModel implements AutoCloseable {
                 .anyMatch(v -> v.protections().contains(focused.protection()));
     }
 
-    /// Begins anew with a session.
+    /// Begins anew with a session. What was derived of the one before says nothing of it.
     void restart(Session session) {
+        era++;
+        derived.set(Derived.NOTHING);
+        combing.set(List.of());
+        focus.set(Focus.NOTHING);
         history.set(History.startingWith(session));
         playback.refresh();
         derive();
@@ -203,33 +222,71 @@ public final class AppModel implements AutoCloseable {
     private void derive() {
         stale.set(true);
         stopped.set(false);
-        background.begin();
+        int mine = era;
         background.whenDone(
                 "working out the newest settings",
-                engine.want(session(), background.progress()),
-                this::arrived,
+                engine.want(
+                        session(),
+                        background.begin(),
+                        soFar -> Platform.runLater(() -> arrivedSoFar(soFar, mine))),
+                next -> arrived(next, mine),
                 () -> stopped.set(stale.get()));
     }
 
-    private void arrived(Derived next) {
-        boolean first = derived.get().guidePhrases().isEmpty();
-        derived.set(next);
-        stale.set(!next.session().equals(session()));
+    /// Tracks that were not there before are shown as they come; all others when all are done.
+    private void arrivedSoFar(Derived soFar, int from) {
+        Derived before = derived.get();
+        boolean more = soFar.voices().keySet().stream().anyMatch(id -> before.voice(id).isEmpty());
+        if (from == era && more) {
+            show(soFar.over(before));
+        }
+    }
+
+    /// @param from the era in which it was asked for; what belongs to a session that is not open
+    ///   any more is dropped
+    private void arrived(Derived next, int from) {
+        if (from != era) {
+            return;
+        }
+        Map<String, AudioReference> read = next.recordings();
+        history.set(history.get().amended(s -> s.knowing(read)));
+        documents.know(read);
+        Derived known = next.of(next.session().knowing(read));
+        show(known);
+        stale.set(!known.session().equals(session()));
         if (!stale.get()) {
             background.work().set("");
             background.whenDone(
                     "listening for voices that comb",
-                    engine.listenForCombing(next),
+                    engine.listenForCombing(known),
                     found -> combing.set(List.copyOf(found)),
                     () -> combing.set(List.of()));
         }
-        for (ZelvanProblem problem : next.problems()) {
-            say(problem.getMessage());
-        }
+        known.problems().forEach(this::say);
         playback.settled();
+    }
+
+    private void show(Derived next) {
+        boolean first = derived.get().guidePhrases().isEmpty();
+        derived.set(next);
+        playback.refresh();
         if (first && !next.guidePhrases().isEmpty()) {
             show(next.guidePhrases().getFirst());
         }
+    }
+
+    /// Looks whether a recording was changed by somebody else, and derives anew if so.
+    public void lookAtFiles() {
+        Session now = session();
+        background.whenDone(
+                "looking at the recordings",
+                CompletableFuture.supplyAsync(() -> engine.filesHaveChanged(now)),
+                changed -> {
+                    if (changed && !stale.get()) {
+                        derive();
+                    }
+                },
+                () -> {});
     }
 
     /// Gives up what is being done in the background.
@@ -238,10 +295,35 @@ public final class AppModel implements AutoCloseable {
         stopped.set(stale.get());
     }
 
-    public void say(String message) {
-        if (!messages.contains(message)) {
-            messages.add(message);
+    /// Tells the user something; what stands there already counts how often it happened.
+    public void say(String text, Message.Offer... offers) {
+        for (int i = 0; i < messages.size(); i++) {
+            if (messages.get(i).text().equals(text)) {
+                messages.add(messages.remove(i).again(List.of(offers)));
+                return;
+            }
         }
+        messages.add(new Message(text, 1, List.of(offers)));
+    }
+
+    /// Tells what is wrong with a track, once as long as it stands there.
+    private void say(ZelvanProblem problem) {
+        String text = String.valueOf(problem.getMessage());
+        if (messages.stream().anyMatch(m -> m.text().equals(text))) {
+            return;
+        }
+        if (problem instanceof RecordingChanged changed) {
+            say(text, new Message.Offer("Take it as it is now", () -> use(changed.now())));
+        } else {
+            say(text);
+        }
+    }
+
+    private void use(AudioReference now) {
+        session().voices().stream()
+                .filter(v -> v.audio().path().equals(now.path()))
+                .toList()
+                .forEach(v -> apply(new Edit.UseRecording(v.id(), v.name(), now)));
     }
 
     // Looking.
@@ -295,6 +377,7 @@ public final class AppModel implements AutoCloseable {
 
     @Override
     public void close() {
+        documents.close();
         playback.close();
         engine.close();
     }

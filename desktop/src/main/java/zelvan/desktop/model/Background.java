@@ -3,6 +3,7 @@ package zelvan.desktop.model;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
@@ -13,15 +14,15 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import zelvan.engine.Progress;
 
-/// What is being done beside the window, how far it is, and what becomes of it. Its properties
-/// change on the window's thread only.
+/// One kind of work that is done beside the window: what is being done, how far it is, and what
+/// becomes of it. Its properties change on the window's thread only.
 public final class Background {
     private static final Logger LOG = LoggerFactory.getLogger(Background.class);
 
     private final Consumer<String> say;
     private final StringProperty work = new SimpleStringProperty("");
     private final DoubleProperty share = new SimpleDoubleProperty();
-    private volatile boolean cancelled;
+    private AtomicBoolean cancelled = new AtomicBoolean();
 
     /// @param say takes what the user is to know
     Background(Consumer<String> say) {
@@ -38,32 +39,29 @@ public final class Background {
         return share;
     }
 
+    /// Gives up what was begun last.
+    public void cancel() {
+        cancelled.set(true);
+    }
+
     /// Begins something that can be cancelled.
-    void begin() {
-        cancelled = false;
-    }
-
-    void cancel() {
-        cancelled = true;
-    }
-
-    boolean isCancelled() {
-        return cancelled;
-    }
-
-    Progress progress() {
+    Progress begin() {
+        AtomicBoolean mine = new AtomicBoolean();
+        cancelled = mine;
         return new Progress() {
             @Override
             public void report(String what, double done) {
                 Platform.runLater(() -> {
-                    work.set(done >= 1 ? "" : what);
-                    share.set(done);
+                    if (cancelled == mine) {
+                        work.set(done >= 1 ? "" : what);
+                        share.set(done);
+                    }
                 });
             }
 
             @Override
             public boolean cancelled() {
-                return cancelled;
+                return mine.get();
             }
         };
     }
@@ -90,7 +88,7 @@ public final class Background {
     private boolean fails(String doing, Throwable problem) {
         Throwable cause = problem instanceof CompletionException ? problem.getCause() : problem;
         if (cause instanceof CancellationException) {
-            if (cancelled) {
+            if (cancelled.get()) {
                 work.set("");
             }
             return false;

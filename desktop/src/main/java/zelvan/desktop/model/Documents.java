@@ -2,40 +2,65 @@ package zelvan.desktop.model;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.format.FormatStyle;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.CancellationException;
+import java.util.Set;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import zelvan.audio.SoundFormat;
-import zelvan.engine.Derived;
-import zelvan.engine.Progress;
 import zelvan.exchange.MidiSong;
-import zelvan.exchange.MixPrinter;
 import zelvan.exchange.VoiceFolder;
-import zelvan.exchange.VoicePrinter;
+import zelvan.files.FileNames;
+import zelvan.files.Ledger;
+import zelvan.files.Output;
+import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
+import zelvan.session.Autosave;
+import zelvan.session.Edit;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
 
-/// What comes from files and goes to files: sessions with their autosaves, voices, prints.
-public final class Documents {
+/// What comes from files and goes to files: sessions with their autosaves, and voices.
+///
+/// Each session that is worked on has an [Autosave] of its own, from its first change until it is
+/// saved; what an earlier run left is offered where it belongs and never written to.
+public final class Documents implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Documents.class);
+    private static final DateTimeFormatter WHEN =
+            DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT)
+                    .withZone(ZoneId.systemDefault());
 
     private final AppModel model;
     private final Path unsaved;
+    private final Ledger ledger;
+    private final Autosaver autosaver;
     private final ObjectProperty<Optional<Path>> file =
             new SimpleObjectProperty<>(Optional.empty());
     private Session saved = Session.EMPTY;
+    private Optional<Autosave> autosave = Optional.empty();
+    private Optional<Autosave.Left> resumed = Optional.empty();
 
     /// @param unsaved folder for autosaves of sessions that were never saved
-    Documents(AppModel model, Path unsaved) {
+    /// @param ledger of what was written for the user
+    Documents(AppModel model, Path unsaved, Ledger ledger) {
         this.model = model;
         this.unsaved = unsaved.toAbsolutePath().normalize();
+        this.ledger = ledger;
+        autosaver =
+                new Autosaver(problem -> {
+                    LOG.warn("The autosave failed", problem);
+                    Platform.runLater(() -> model.say(String.valueOf(problem.getMessage())));
+                });
     }
 
     /// Where the session was opened from or saved to.
@@ -46,6 +71,16 @@ public final class Documents {
     /// Whether there is something that is not saved.
     public boolean dirty() {
         return !model.session().equals(saved);
+    }
+
+    /// What may be written for the session that is open.
+    ///
+    /// @param replace whether the user has agreed that files that are there are replaced
+    Targets targets(boolean replace) {
+        List<Path> inputs = new ArrayList<>();
+        model.session().voices().forEach(v -> inputs.add(Path.of(v.audio().path())));
+        file.get().ifPresent(inputs::add);
+        return new Targets(inputs, ledger, replace);
     }
 
     /// Opens a session file, or adds folders and sound files to the session.
@@ -68,12 +103,22 @@ public final class Documents {
             return;
         }
         boolean fresh = model.session().voices().isEmpty();
-        model.apply(VoiceFolder.adding(model.session(), VoiceFolder.soundFiles(named)));
+        Edit.AddVoices adding = VoiceFolder.adding(model.session(), VoiceFolder.soundFiles(named));
+        model.apply(
+                fresh
+                        ? new Edit.Together(
+                                adding.title(),
+                                List.of(new Edit.Rename(folderName(named.getFirst())), adding))
+                        : adding);
         if (model.session().harmony().chords().isEmpty()) {
             VoiceFolder.midiFile(named).ifPresent(model.chords()::readMidi);
         }
         if (fresh) {
-            rename(folderName(named.getFirst()));
+            // What came from the folder comes from it again: only what is changed from here on is
+            // kept.
+            saved = model.session();
+            autosave();
+            offer(leftWith(adding));
         }
     }
 
@@ -85,122 +130,199 @@ public final class Documents {
                 : folder.getFileName().toString();
     }
 
-    /// A new session is called as the folder of its voices.
-    private void rename(String name) {
-        model.restart(model.session().withName(name));
+    /// What earlier runs left unsaved that has a recording in common with what comes in.
+    private List<Autosave.Left> leftWith(Edit.AddVoices adding) {
+        Set<String> files = new HashSet<>();
+        adding.voices().forEach(v -> files.add(v.audio().path()));
+        return unsavedSessions().stream()
+                .filter(left -> {
+                    try {
+                        return left.read().voices().stream()
+                                .anyMatch(v -> files.contains(v.audio().path()));
+                    } catch (ZelvanProblem e) {
+                        LOG.warn("An autosave is passed over", e);
+                        return false;
+                    }
+                })
+                .toList();
     }
 
     private void openSession(Path path) throws ZelvanProblem {
-        Optional<Path> autosave = SessionFile.newerAutosave(path);
-        Session read = SessionFile.read(autosave.orElse(path));
-        boolean neverSaved = unsaved.equals(path.toAbsolutePath().normalize().getParent());
-        file.set(neverSaved ? Optional.empty() : Optional.of(path));
-        saved = autosave.isPresent() ? Session.EMPTY : read;
-        autosave.ifPresent(a ->
-                model.say(
-                        path.getFileName()
-                                + ": opened as it was when the program ended last. Save it to keep that."));
-        model.select(Selection.NOTHING);
-        model.restart(read);
+        List<Autosave.Left> left = Autosave.leftOf(path);
+        Session read;
+        try {
+            read = SessionFile.read(path);
+        } catch (ZelvanProblem e) {
+            Optional<Autosave.Left> good = left.stream().filter(Documents::isReadable).findFirst();
+            if (good.isEmpty()) {
+                throw e;
+            }
+            model.say(
+                    e.getMessage()
+                            + " What was kept of it on "
+                            + WHEN.format(good.get().when())
+                            + " is opened instead; save it to put it in its place.");
+            goOn(good.get());
+            return;
+        }
+        begin(read, Optional.of(path), read);
+        Session opened = read;
+        offer(left.stream().filter(l -> differs(l, opened)).toList());
     }
 
-    /// Saves the session, and drops its autosave.
-    public void save(Path path) {
+    private static boolean isReadable(Autosave.Left left) {
         try {
-            SessionFile.write(path, model.session());
-            if (file.get().isEmpty()) {
-                SessionFile.forgetAutosave(unsavedHome());
-            }
-            file.set(Optional.of(path));
-            saved = model.session();
+            return !left.read().voices().isEmpty();
+        } catch (ZelvanProblem e) {
+            LOG.warn("An autosave is passed over", e);
+            return false;
+        }
+    }
+
+    private static boolean differs(Autosave.Left left, Session session) {
+        try {
+            return !left.read().equals(session);
+        } catch (ZelvanProblem e) {
+            LOG.warn("An autosave is passed over", e);
+            return false;
+        }
+    }
+
+    private void begin(Session session, Optional<Path> from, Session asSaved) {
+        leave();
+        file.set(from);
+        saved = asSaved;
+        model.select(Selection.NOTHING);
+        model.restart(session);
+    }
+
+    /// Leaves the session that is open; what was not saved of it is on disk and can be had back.
+    private void leave() {
+        boolean changed = dirty() && !model.session().voices().isEmpty();
+        autosaver.flush();
+        if (changed && autosave.isPresent()) {
+            Autosave kept = autosave.get();
+            Path home = home();
+            model.say(
+                    "“"
+                            + model.session().name()
+                            + "” had changes that are not saved; they are kept.",
+                    new Message.Offer(
+                            "Go back to them",
+                            () -> goOn(new Autosave.Left(kept.file(), home, Instant.now()))));
+        }
+        autosave = Optional.empty();
+        resumed = Optional.empty();
+    }
+
+    private void offer(List<Autosave.Left> left) {
+        if (!left.isEmpty()) {
+            Autosave.Left newest = left.getFirst();
+            model.say(
+                    "There is work on this song that was not saved, of "
+                            + WHEN.format(newest.when())
+                            + ".",
+                    new Message.Offer("Go on with it", () -> goOn(newest)),
+                    new Message.Offer("Throw it away", () -> throwAway(newest)));
+        }
+    }
+
+    /// Does not offer any more what an earlier run left.
+    public void throwAway(Autosave.Left left) {
+        try {
+            left.throwAway();
+            model.say(
+                    "What was not saved of “" + nameOf(left) + "” is thrown away.",
+                    new Message.Offer(
+                            "Have it back",
+                            () -> {
+                                try {
+                                    left.fetchBack();
+                                    goOn(left);
+                                } catch (ZelvanProblem e) {
+                                    model.say(e.getMessage());
+                                }
+                            }));
         } catch (ZelvanProblem e) {
             model.say(e.getMessage());
         }
+    }
+
+    /// What an earlier run left is called as its session.
+    public static String nameOf(Autosave.Left left) {
+        return String.valueOf(left.home().getFileName()).replace(SessionFile.EXTENSION, "");
+    }
+
+    /// When an earlier run left it, for people.
+    public static String whenOf(Autosave.Left left) {
+        return WHEN.format(left.when());
+    }
+
+    /// Goes on with what an earlier run left.
+    public void goOn(Autosave.Left left) {
+        try {
+            Session read = left.read();
+            boolean neverSaved = unsaved.equals(left.home().toAbsolutePath().getParent());
+            begin(read, neverSaved ? Optional.empty() : Optional.of(left.home()), Session.EMPTY);
+            resumed = Optional.of(left);
+        } catch (ZelvanProblem e) {
+            model.say(e.getMessage());
+        }
+    }
+
+    /// Sessions that were never saved when the program ended, the newest first.
+    public List<Autosave.Left> unsavedSessions() {
+        return Autosave.in(unsaved);
+    }
+
+    /// Saves the session, and drops its autosave.
+    ///
+    /// @param path the user has agreed that what lies there is replaced
+    public void save(Path path) {
+        try {
+            Session now = model.session();
+            boolean own = file.get().map(path::equals).orElse(false);
+            Targets targets = new Targets(recordings(), ledger, true);
+            SessionFile.write(targets.target(new Output(path, own ? path : home())), now);
+            file.set(Optional.of(path));
+            saved = now;
+            autosave();
+            autosave = Optional.empty();
+            resumed.ifPresent(Autosave.Left::forget);
+            resumed = Optional.empty();
+        } catch (ZelvanProblem e) {
+            model.say(e.getMessage());
+        }
+    }
+
+    private List<Path> recordings() {
+        return model.session().voices().stream().map(v -> Path.of(v.audio().path())).toList();
     }
 
     /// Keeps the session in case the program ends unexpectedly.
     void autosave() {
-        if (model.session().voices().isEmpty()) {
-            return;
+        Session now = model.session();
+        boolean worth = dirty() && !now.voices().isEmpty();
+        if (worth && autosave.isEmpty()) {
+            autosave = Optional.of(Autosave.of(home()));
         }
-        try {
-            SessionFile.autosave(file.get().orElse(unsavedHome()), model.session());
-        } catch (ZelvanProblem e) {
-            LOG.warn("The autosave failed", e);
-            model.say(e.getMessage());
-        }
+        autosave.ifPresent(a -> autosaver.keep(a, worth ? Optional.of(now) : Optional.empty()));
     }
 
-    private Path unsavedHome() {
-        return unsaved.resolve(model.session().name() + SessionFile.EXTENSION);
+    private Path home() {
+        return file.get()
+                .orElseGet(() ->
+                        unsaved.resolve(
+                                FileNames.of(model.session().name()) + SessionFile.EXTENSION));
     }
 
-    /// Sessions that were never saved when the program ended; [#open] goes on with them.
-    public List<Path> unsavedSessions() {
-        return SessionFile.autosavedIn(unsaved);
+    /// What was read is known from now on; that is no change that wants to be saved.
+    void know(Map<String, AudioReference> recordings) {
+        saved = saved.knowing(recordings);
     }
 
-    /// What is printed, and as what.
-    ///
-    /// @param voices whether each voice is printed by itself
-    /// @param mix whether what is heard is printed as one file
-    /// @param format of the files; empty for as recorded
-    public record PrintWish(boolean voices, boolean mix, Optional<SoundFormat> format) {
-        /// Every voice as it was recorded.
-        public static final PrintWish VOICES = new PrintWish(true, false, Optional.empty());
-    }
-
-    /// Prints in the background.
-    public void print(Path folder, PrintWish wish) {
-        if (model.stale().get()) {
-            model.say(
-                    "Printing: the newest settings are still being worked out. Print again in a moment.");
-            return;
-        }
-        Derived now = model.derived().get();
-        Background background = model.background();
-        background.work().set("Printing");
-        background.begin();
-        Progress progress = background.progress();
-        Thread.ofVirtual()
-                .name("zelvan-print")
-                .start(() -> printed(background, () -> printNow(now, folder, wish, progress)));
-    }
-
-    private static String printNow(Derived derived, Path folder, PrintWish wish, Progress progress)
-            throws ZelvanProblem {
-        List<String> done = new ArrayList<>();
-        if (wish.voices) {
-            int count =
-                    VoicePrinter.print(VoicePrinter.jobs(derived), folder, wish.format, progress)
-                            .size();
-            done.add(count + " voices");
-        }
-        if (wish.mix) {
-            done.add(
-                    "the mix"
-                            + MixPrinter.print(derived, folder, wish.format, progress).levelText());
-        }
-        return "Printed " + String.join(" and ", done) + " to " + folder;
-    }
-
-    private interface Printing {
-        String run() throws ZelvanProblem;
-    }
-
-    private void printed(Background background, Printing printing) {
-        String message;
-        try {
-            message = printing.run();
-        } catch (ZelvanProblem e) {
-            message = String.valueOf(e.getMessage());
-        } catch (CancellationException e) {
-            message = "Printing was cancelled; what is printed already is complete";
-        }
-        String said = message;
-        Platform.runLater(() -> {
-            background.work().set("");
-            model.say(said);
-        });
+    @Override
+    public void close() {
+        autosaver.close();
     }
 }

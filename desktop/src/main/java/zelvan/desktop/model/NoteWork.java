@@ -223,6 +223,6 @@ public final class NoteWork {
     }
 
     private void askForNote() {
-        model.messages().add("First click a note in the Pitch lens (key 2).");
+        model.say("First click a note in the Pitch lens (key 2).");
     }
 }

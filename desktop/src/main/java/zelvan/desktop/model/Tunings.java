@@ -20,10 +20,9 @@ public final class Tunings {
             case Focus.OnNote(String voiceId, TimeSpan span) -> shift(voiceId, span, octaves);
             case Focus.OnRange(String voiceId, TimeSpan span) -> shift(voiceId, span, octaves);
             default ->
-                    model.messages()
-                            .add(
-                                    "To say in which octave something was sung, first click its"
-                                            + " note in the Pitch lens (key 2).");
+                    model.say(
+                            "To say in which octave something was sung, first click its"
+                                    + " note in the Pitch lens (key 2).");
         }
     }
 

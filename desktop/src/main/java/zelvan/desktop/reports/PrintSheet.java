@@ -1,9 +1,11 @@
 package zelvan.desktop.reports;
 
 import java.io.File;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
 import javafx.scene.control.Alert;
 import javafx.scene.control.Button;
@@ -15,7 +17,7 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import zelvan.audio.SoundFormat;
-import zelvan.desktop.model.Documents;
+import zelvan.desktop.model.Prints;
 
 /// Asks what is to be printed and as what; then where.
 public final class PrintSheet {
@@ -34,13 +36,15 @@ public final class PrintSheet {
                     new Kept("WAV, 24 bit", Optional.of(SoundFormat.WAV_24)),
                     new Kept("WAV, 32 bit floating point", Optional.of(SoundFormat.WAV_FLOAT)));
 
+    private static final int MOST_NAMES = 8;
+
     private final CheckBox voices = new CheckBox("Every voice by itself");
     private final CheckBox mix = new CheckBox("A mix of what is heard");
     private final ComboBox<Kept> kept = new ComboBox<>(FXCollections.observableArrayList(CHOICES));
     private final Alert alert = new Alert(Alert.AlertType.NONE);
 
     /// @param folder asks where; nothing is printed if there is no answer
-    public PrintSheet(Documents documents, Supplier<Optional<File>> folder) {
+    public PrintSheet(Prints prints, Supplier<Optional<File>> folder) {
         voices.setId("print-voices");
         voices.setSelected(true);
         mix.setId("print-mix");
@@ -66,14 +70,58 @@ public final class PrintSheet {
         alert.resultProperty()
                 .subscribe(answer -> {
                     if (answer == go) {
-                        folder.get().ifPresent(f -> documents.print(f.toPath(), wish()));
+                        folder.get().map(File::toPath).ifPresent(f -> print(prints, f));
                     }
                 });
     }
 
-    private Documents.PrintWish wish() {
-        return new Documents.PrintWish(
-                voices.isSelected(), mix.isSelected(), kept.getValue().format);
+    /// Asks once, if files of others would be replaced.
+    private void print(Prints prints, Path folder) {
+        Prints.Wish wish = wish();
+        List<Path> inTheWay = prints.inTheWay(folder, wish);
+        if (inTheWay.isEmpty()) {
+            prints.print(folder, wish, false);
+            return;
+        }
+        ButtonType replace =
+                new ButtonType(
+                        inTheWay.size() == 1 ? "Replace it" : "Replace them",
+                        ButtonBar.ButtonData.OK_DONE);
+        Alert ask = new Alert(Alert.AlertType.NONE);
+        ask.setTitle("Print");
+        ask.initOwner(alert.getOwner());
+        ask.getDialogPane().setId("replace-sheet");
+        ask.getDialogPane().getButtonTypes().setAll(replace, ButtonType.CANCEL);
+        ask.getDialogPane().lookupButton(replace).setId("replace-go");
+        Label about = new Label(question(folder, inTheWay));
+        about.setWrapText(true);
+        about.setMaxWidth(420);
+        ask.getDialogPane().setContent(about);
+        ask.resultProperty()
+                .subscribe(answer -> {
+                    if (answer == replace) {
+                        prints.print(folder, wish, true);
+                    }
+                });
+        ask.show();
+    }
+
+    private static String question(Path folder, List<Path> inTheWay) {
+        String names =
+                inTheWay.stream()
+                        .limit(MOST_NAMES)
+                        .map(p -> "\n    " + p.getFileName())
+                        .collect(Collectors.joining());
+        int more = inTheWay.size() - MOST_NAMES;
+        return "In "
+                + folder
+                + " there are files that were not printed from this session, or were changed since:"
+                + names
+                + (more > 0 ? "\n    and " + more + " more" : "");
+    }
+
+    private Prints.Wish wish() {
+        return new Prints.Wish(voices.isSelected(), mix.isSelected(), kept.getValue().format);
     }
 
     public Alert alert() {

@@ -21,7 +21,9 @@ import org.kordamp.ikonli.feather.Feather;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.keys.Commands;
 import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Background;
 import zelvan.desktop.model.Doubts;
+import zelvan.desktop.model.Message;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.Combing;
 import zelvan.play.Player;
@@ -59,9 +61,8 @@ public final class StatusView {
         state.setId("state");
         progress.setId("progress");
         progress.setPrefWidth(140);
-        progress.progressProperty().bind(model.background().share());
         cancel.setId("cancel");
-        cancel.setOnAction(e -> model.cancel());
+        cancel.setOnAction(e -> cancel());
         history.setId("history");
         history.setOnAction(e -> showHistory());
         Region space = new Region();
@@ -86,8 +87,11 @@ public final class StatusView {
         model.stale().subscribe(ignored -> refresh());
         model.stopped().subscribe(ignored -> refresh());
         model.background().work().subscribe(ignored -> refresh());
+        model.background().share().subscribe(ignored -> refresh());
+        model.prints().background().work().subscribe(ignored -> refresh());
+        model.prints().background().share().subscribe(ignored -> refresh());
         model.history().subscribe(ignored -> refresh());
-        model.messages().addListener((ListChangeListener<String>) change -> refreshMessages());
+        model.messages().addListener((ListChangeListener<Message>) change -> refreshMessages());
         refreshMessages();
     }
 
@@ -127,14 +131,29 @@ public final class StatusView {
         combing.setText(alike == 1 ? "1 phrase combs" : alike + " phrases comb");
         combing.setVisible(alike > 0);
         combing.setManaged(alike > 0);
-        boolean working = !model.background().work().get().isEmpty();
+        Background shown = shown();
+        boolean working = !shown.work().get().isEmpty();
+        progress.setProgress(shown.share().get());
         progress.setVisible(working);
         progress.setManaged(working);
         cancel.setVisible(working);
         cancel.setManaged(working);
-        state.setText(working ? model.background().work().get() : idleState());
+        state.setText(working ? shown.work().get() : idleState());
         history.setText(
                 model.history().get().undoTitle().map(t -> "Undo: " + t).orElse("nothing to undo"));
+    }
+
+    /// A print that is being written comes before what is worked out meanwhile.
+    private Background shown() {
+        return model.prints().running().get() ? model.prints().background() : model.background();
+    }
+
+    private void cancel() {
+        if (model.prints().running().get()) {
+            model.prints().background().cancel();
+        } else {
+            model.cancel();
+        }
     }
 
     private String idleState() {
@@ -215,8 +234,8 @@ public final class StatusView {
 
     private void refreshMessages() {
         messages.getChildren().clear();
-        for (String message : List.copyOf(model.messages())) {
-            Label text = new Label(message);
+        for (Message message : List.copyOf(model.messages())) {
+            Label text = new Label(message.line());
             text.setWrapText(true);
             HBox.setHgrow(text, Priority.ALWAYS);
             Button close = new Button();
@@ -225,7 +244,18 @@ public final class StatusView {
             close.setOnAction(e -> model.messages().remove(message));
             Region space = new Region();
             HBox.setHgrow(space, Priority.SOMETIMES);
-            HBox line = new HBox(8, Theme.icon(Feather.INFO), text, space, close);
+            HBox line = new HBox(8, Theme.icon(Feather.INFO), text, space);
+            for (Message.Offer offer : message.offers()) {
+                Button take = new Button(offer.word());
+                take.getStyleClass().add("offer");
+                take.setMinWidth(Region.USE_PREF_SIZE);
+                take.setOnAction(e -> {
+                    model.messages().remove(message);
+                    offer.action().run();
+                });
+                line.getChildren().add(take);
+            }
+            line.getChildren().add(close);
             line.setAlignment(Pos.CENTER_LEFT);
             line.setPadding(new Insets(2, 14, 2, 14));
             messages.getChildren().add(line);

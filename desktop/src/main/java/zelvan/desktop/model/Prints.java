@@ -1,0 +1,139 @@
+package zelvan.desktop.model;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import javafx.application.Platform;
+import javafx.beans.property.BooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.SimpleBooleanProperty;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import zelvan.audio.SoundFormat;
+import zelvan.engine.Derived;
+import zelvan.engine.Engine;
+import zelvan.engine.Progress;
+import zelvan.exchange.MixPrinter;
+import zelvan.exchange.Printed;
+import zelvan.exchange.VoicePrinter;
+import zelvan.files.Output;
+import zelvan.files.Targets;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.Session;
+
+/// Prints the session beside the window, one print at a time.
+public final class Prints {
+    private static final Logger LOG = LoggerFactory.getLogger(Prints.class);
+
+    private final AppModel model;
+    private final Engine engine;
+    private final Background background;
+    private final BooleanProperty running = new SimpleBooleanProperty();
+
+    Prints(AppModel model, Engine engine) {
+        this.model = model;
+        this.engine = engine;
+        background = new Background(model::say);
+    }
+
+    /// What is printed, and as what.
+    ///
+    /// @param voices whether each voice is printed by itself
+    /// @param mix whether what is heard is printed as one file
+    /// @param format of the files; empty for as recorded
+    public record Wish(boolean voices, boolean mix, Optional<SoundFormat> format) {
+        /// Every voice as it was recorded.
+        public static final Wish VOICES = new Wish(true, false, Optional.empty());
+    }
+
+    /// How far the print is.
+    public Background background() {
+        return background;
+    }
+
+    /// Whether there is a print that is not done yet.
+    public ReadOnlyBooleanProperty running() {
+        return running;
+    }
+
+    /// The files in that folder that somebody else made and that would be replaced.
+    public List<Path> inTheWay(Path folder, Wish wish) {
+        Derived derived = model.derived().get();
+        List<Output> outputs = new ArrayList<>();
+        if (wish.voices) {
+            outputs.addAll(VoicePrinter.outputs(VoicePrinter.jobs(derived), folder, wish.format));
+        }
+        if (wish.mix) {
+            outputs.add(MixPrinter.output(derived, folder));
+        }
+        return model.documents().targets(false).inTheWay(outputs);
+    }
+
+    /// Prints the session as it is wanted now.
+    ///
+    /// @param replace whether the user has agreed that files that are there are replaced
+    public void print(Path folder, Wish wish, boolean replace) {
+        if (running.get()) {
+            model.say("One print is still being written. Print again when it is done.");
+            return;
+        }
+        running.set(true);
+        background.work().set("Printing");
+        Progress progress = background.begin();
+        Session session = model.session();
+        Targets targets = model.documents().targets(replace);
+        Thread.ofVirtual()
+                .name("zelvan-print")
+                .start(() -> run(session, folder, wish, targets, progress));
+    }
+
+    private void run(Session session, Path folder, Wish wish, Targets targets, Progress progress) {
+        List<String> said = new ArrayList<>();
+        try {
+            // Derived once more, so that a recording that was changed meanwhile is noticed.
+            Derived derived = engine.derive(session, progress);
+            said.addAll(print(derived, folder, wish, targets, progress));
+        } catch (ZelvanProblem e) {
+            said.add(String.valueOf(e.getMessage()));
+        } catch (CancellationException e) {
+            said.add("Printing was cancelled; what is printed already is complete");
+        } catch (RuntimeException | Error e) {
+            LOG.error("Failed while printing", e);
+            said.add(
+                    "Printing went wrong ("
+                            + e
+                            + "). What is printed already is complete; the session is as it was.");
+        }
+        Platform.runLater(() -> {
+            background.work().set("");
+            running.set(false);
+            said.forEach(model::say);
+        });
+    }
+
+    private static List<String> print(
+            Derived derived, Path folder, Wish wish, Targets targets, Progress progress)
+            throws ZelvanProblem {
+        List<String> done = new ArrayList<>();
+        List<Printed> files = new ArrayList<>();
+        if (wish.voices) {
+            files.addAll(
+                    VoicePrinter.print(
+                            VoicePrinter.jobs(derived), folder, wish.format, targets, progress));
+            done.add(files.size() + " voices");
+        }
+        if (wish.mix) {
+            files.add(MixPrinter.print(derived, folder, wish.format, targets, progress));
+            done.add("the mix");
+        }
+        List<String> said = new ArrayList<>();
+        said.add("Printed " + String.join(" and ", done) + " to " + folder);
+        files.stream()
+                .filter(f -> !f.words().isEmpty())
+                .forEach(f -> said.add(f.file().getFileName() + ": " + f.words()));
+        derived.problems().forEach(p -> said.add("Not printed: " + p.getMessage()));
+        return said;
+    }
+}

@@ -1,0 +1,109 @@
+package zelvan.audio;
+
+import com.tagtraum.ffsampledsp.FFNativeLibraryLoader;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Properties;
+import zelvan.files.UserFolders;
+import zelvan.files.WholeFile;
+
+/// Loads the decoders' native library from a place that is the user's own.
+///
+/// How it works: the library's loader unpacks it into the folder for temporary files, under a fixed
+/// name, and loads whatever it finds there: half of it, if another program is just unpacking it, or
+/// what somebody else has put there. So it is unpacked here first, into a private folder, moved to
+/// its name when it is whole, and compared with the original before each use; the loader is then
+/// told that this is the folder for temporary files.
+final class DecoderLibrary {
+    private static final String TEMPORARY = "java.io.tmpdir";
+    private static boolean asked;
+
+    private DecoderLibrary() {}
+
+    /// Sees to it that the library is loaded, if there is one for this machine; once.
+    static synchronized void load() {
+        if (asked) {
+            return;
+        }
+        asked = true;
+        try {
+            loadFrom(UserFolders.cache().resolve("decoders"));
+        } catch (IOException e) {
+            try {
+                loadFrom(Files.createTempDirectory("zelvan-decoders"));
+            } catch (IOException nowhere) {
+                // What it would have decoded is refused as unreadable.
+            }
+        }
+    }
+
+    private static void loadFrom(Path folder) throws IOException {
+        byte[] original = original();
+        if (original.length == 0) {
+            return;
+        }
+        Path file = unpacked(folder, original);
+        String before = System.getProperty(TEMPORARY);
+        System.setProperty(TEMPORARY, String.valueOf(file.getParent()));
+        try {
+            var unused = FFNativeLibraryLoader.loadLibrary();
+        } finally {
+            System.setProperty(TEMPORARY, before);
+        }
+    }
+
+    /// @param folder is made the user's alone
+    static Path unpacked(Path folder, byte[] original) throws IOException {
+        Files.createDirectories(folder);
+        if (!folder.toFile().setReadable(false, false)
+                || !folder.toFile().setReadable(true, true)
+                || !folder.toFile().setWritable(false, false)
+                || !folder.toFile().setWritable(true, true)) {
+            throw new IOException(folder + " cannot be made private");
+        }
+        Path file = folder.resolve(name("-" + version()));
+        if (!Files.isRegularFile(file) || !Arrays.equals(Files.readAllBytes(file), original)) {
+            WholeFile.keep(file, beside -> Files.copy(new ByteArrayInputStream(original), beside));
+        }
+        return file;
+    }
+
+    /// As it was shipped; empty if there is none for this machine.
+    static byte[] original() throws IOException {
+        try (InputStream in = FFNativeLibraryLoader.class.getResourceAsStream("/" + name(""))) {
+            return in == null ? new byte[0] : in.readAllBytes();
+        }
+    }
+
+    private static String version() throws IOException {
+        Properties properties = new Properties();
+        try (InputStream in =
+                FFNativeLibraryLoader.class.getResourceAsStream("project.properties")) {
+            if (in != null) {
+                properties.load(in);
+            }
+        }
+        return String.valueOf(properties.get("version"));
+    }
+
+    /// As the loader names it.
+    private static String name(String version) {
+        String system = System.getProperty("os.name").toLowerCase(Locale.ROOT);
+        String host = system.contains("mac") ? "macos" : system.contains("win") ? "win" : "linux";
+        String machine = System.getProperty("os.arch");
+        String processor =
+                switch (machine) {
+                    case "amd64", "x86_64" -> "x86_64";
+                    case "x86", "i386", "i686" -> "i386";
+                    default -> machine;
+                };
+        String mapped = System.mapLibraryName("ffsampledsp");
+        String ending = mapped.substring(mapped.lastIndexOf('.'));
+        return "ffsampledsp-" + processor + "-" + host + version + ending;
+    }
+}
