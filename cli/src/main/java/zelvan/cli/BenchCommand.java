@@ -45,7 +45,7 @@ import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
 import zelvan.session.RepairEdit;
 import zelvan.session.Session;
-import zelvan.session.TuningEdit;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
@@ -117,7 +117,7 @@ final class BenchCommand implements Callable<Integer> {
 
     private static Session locked(List<Path> files) {
         Session session = VoiceFolder.adding(Session.EMPTY, files).apply(Session.EMPTY);
-        return new Edit.SetAllTiming(TimingSettings.FULL).apply(session);
+        return Turn.all(TimingSettings.FULL).apply(session);
     }
 
     private void accuracy(Path folder, Truth truth) throws ZelvanProblem {
@@ -170,16 +170,14 @@ final class BenchCommand implements Callable<Integer> {
                             "in timing",
                             engine,
                             session,
-                            i ->
-                                    new Edit.SetAllTiming(
-                                            new TimingSettings(0.4 + 0.02 * i, 0.002 * (i % 5))));
+                            i -> Turn.all(new TimingSettings(0.4 + 0.02 * i, 0.002 * (i % 5))));
             derived =
                     changes(
                             "in pitch",
                             engine,
                             derived.session(),
                             i ->
-                                    new TuningEdit.SetAllTuning(
+                                    Turn.all(
                                             new TuningSettings(
                                                     PitchTarget.GUIDE,
                                                     0.4 + 0.02 * i,

@@ -73,6 +73,14 @@ public record Marks(double sensitivity, List<Landmark> added, List<Double> remov
         return landmarks;
     }
 
+    /// All landmarks, faint ones too, but those that the user has taken away, in order.
+    public List<Landmark> heardIn(VoiceAnalysis voice) {
+        List<Landmark> landmarks = new ArrayList<>(added);
+        voice.landmarks().stream().filter(l -> !isRemoved(l.seconds())).forEach(landmarks::add);
+        landmarks.sort(Comparator.comparingDouble(Landmark::seconds));
+        return landmarks;
+    }
+
     private boolean isRemoved(double seconds) {
         return removedSeconds.stream().anyMatch(s -> Math.abs(s - seconds) < SAME_SECONDS);
     }

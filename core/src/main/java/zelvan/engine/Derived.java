@@ -24,11 +24,29 @@ import zelvan.units.TimeSpan;
 /// @param session from which
 /// @param voices by voice id
 /// @param foundKey the key that is heard in the guide and the bed, as far as it is known
-public record Derived(Session session, Map<String, DerivedVoice> voices, Optional<Key> foundKey) {
-    public static final Derived NOTHING = new Derived(Session.EMPTY, Map.of(), Optional.empty());
+/// @param doubts where the program does not trust what it did, by voice id
+public record Derived(
+        Session session,
+        Map<String, DerivedVoice> voices,
+        Optional<Key> foundKey,
+        Map<String, List<Doubt>> doubts) {
+    public static final Derived NOTHING = Derived.of(Session.EMPTY, Map.of(), Optional.empty());
 
     public Derived {
         voices = Map.copyOf(voices);
+        doubts = Map.copyOf(doubts);
+    }
+
+    static Derived of(Session session, Map<String, DerivedVoice> voices, Optional<Key> foundKey) {
+        Map<String, DerivedVoice> now = Map.copyOf(voices);
+        Map<String, List<Doubt>> doubts = new HashMap<>();
+        for (Voice voice : session.voices()) {
+            DerivedVoice made = now.get(voice.id());
+            if (made != null) {
+                doubts.put(voice.id(), doubts(session, voice, made));
+            }
+        }
+        return new Derived(session, now, foundKey, doubts);
     }
 
     public Optional<DerivedVoice> voice(String id) {
@@ -47,17 +65,17 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
     /// Where the program does not trust what it did with a voice: its match, and the octave in
     /// which a pitch was heard that something depends on.
     public List<Doubt> doubts(Voice voice) {
-        List<Doubt> doubts = new ArrayList<>();
-        voice(voice.id())
-                .ifPresent(made -> {
-                    doubts.addAll(made.lock().doubts());
-                    made.analysis().stream()
-                            .flatMap(heard -> heard.pitch().octaveDoubts().stream())
-                            .map(span -> inGuide(made.alignment(), span))
-                            .filter(span -> isPitchUsed(voice, span.middleSeconds()))
-                            .forEach(span -> doubts.add(new Doubt(span, Doubt.Reason.OCTAVE)));
-                });
-        return doubts;
+        return doubts.getOrDefault(voice.id(), List.of());
+    }
+
+    private static List<Doubt> doubts(Session session, Voice voice, DerivedVoice made) {
+        List<Doubt> doubts = new ArrayList<>(made.lock().doubts());
+        made.analysis().stream()
+                .flatMap(heard -> heard.pitch().octaveDoubts().stream())
+                .map(span -> inGuide(made.alignment(), span))
+                .filter(span -> isPitchUsed(session, voice, span.middleSeconds()))
+                .forEach(span -> doubts.add(new Doubt(span, Doubt.Reason.OCTAVE)));
+        return List.copyOf(doubts);
     }
 
     private static TimeSpan inGuide(Alignment alignment, TimeSpan span) {
@@ -67,16 +85,16 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
     }
 
     /// The guide's is used by the voices that follow its pitch.
-    private boolean isPitchUsed(Voice voice, double guideSeconds) {
+    private static boolean isPitchUsed(Session session, Voice voice, double guideSeconds) {
         if (voice.role() != Role.GUIDE) {
-            return tuning(voice, guideSeconds).draws();
+            return tuning(session, voice, guideSeconds).draws();
         }
         return session.followers().stream()
-                .map(follower -> tuning(follower, guideSeconds))
+                .map(follower -> tuning(session, follower, guideSeconds))
                 .anyMatch(t -> t.draws() && t.target().followsGuide());
     }
 
-    private TuningSettings tuning(Voice voice, double guideSeconds) {
+    private static TuningSettings tuning(Session session, Voice voice, double guideSeconds) {
         return voice.tuning(session.stackTuning(voice)).apply(guideSeconds);
     }
 
@@ -125,14 +143,14 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
 
     /// The same, of a session that wants the same.
     public Derived of(Session same) {
-        return new Derived(same, voices, foundKey);
+        return new Derived(same, voices, foundKey, doubts);
     }
 
     /// The same, and of the tracks that are not derived yet what was derived before.
     public Derived over(Derived before) {
         Map<String, DerivedVoice> all = new HashMap<>(before.voices);
         all.putAll(voices);
-        return new Derived(session, all, foundKey);
+        return of(session, all, foundKey);
     }
 
     public List<ZelvanProblem> problems() {

@@ -14,6 +14,7 @@ import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
+import zelvan.tuning.PitchMap;
 import zelvan.units.Decibels;
 
 /// From what is wanted and derived to what is heard.
@@ -47,17 +48,22 @@ public record Listening(int sampleRateHertz, double slowness) {
     }
 
     private VoiceSource raw(DerivedVoice made) {
-        return atOurRate(slowness == 1 ? made.raw().orElseThrow() : slowed(made, TimeMap.IDENTITY));
+        return atOurRate(
+                slowness == 1
+                        ? made.raw().orElseThrow()
+                        : slowed(made, TimeMap.IDENTITY, PitchMap.NONE));
     }
 
     private VoiceSource locked(DerivedVoice made) {
         return atOurRate(
-                slowness == 1 ? made.locked().orElseThrow() : slowed(made, made.timing().map()));
+                slowness == 1
+                        ? made.locked().orElseThrow()
+                        : slowed(made, made.timing().map(), made.pitched().result().map()));
     }
 
-    private VoiceSource slowed(DerivedVoice made, TimeMap map) {
+    private VoiceSource slowed(DerivedVoice made, TimeMap map, PitchMap pitch) {
         return made.sound()
-                .map(s -> s.along(Changes.of(map.slowed(slowness, s.seconds()))))
+                .map(s -> s.along(new Changes(map.slowed(slowness, s.seconds()), pitch, 0)))
                 .orElseGet(() -> new SlowedSource(made.raw().orElseThrow(), slowness));
     }
 

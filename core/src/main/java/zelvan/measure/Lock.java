@@ -2,46 +2,68 @@ package zelvan.measure;
 
 import java.util.List;
 import java.util.Locale;
-import zelvan.dsp.Percentile;
 
 /// How tightly a voice sits on its guide.
-///
-/// @param medianSeconds median of the absolute offsets
-/// @param p90Seconds their 90th percentile
-/// @param count how many moments were compared; 0 where there is nothing to compare
-public record Lock(double medianSeconds, double p90Seconds, int count) {
-    public static final Lock NOTHING = new Lock(0, 0, 0);
+public final class Lock {
+    public static final Lock NOTHING = new Lock(Sizes.NOTHING);
 
-    /// @param offsetsSeconds with their signs, in any order
-    public static Lock of(double[] offsetsSeconds) {
-        if (offsetsSeconds.length == 0) {
-            return NOTHING;
-        }
-        double[] sizes = new double[offsetsSeconds.length];
-        for (int i = 0; i < sizes.length; i++) {
-            sizes[i] = Math.abs(offsetsSeconds[i]);
-        }
-        return new Lock(Percentile.median(sizes), Percentile.of(sizes, 90), sizes.length);
+    private final Sizes sizes;
+
+    private Lock(Sizes sizes) {
+        this.sizes = sizes;
     }
 
-    /// Of several voices together: the mean of their figures, weighed by how much was compared.
-    public static Lock mean(List<Lock> locks) {
-        int count = locks.stream().mapToInt(Lock::count).sum();
-        return count == 0
-                ? NOTHING
-                : new Lock(
-                        locks.stream().mapToDouble(l -> l.count * l.medianSeconds).sum() / count,
-                        locks.stream().mapToDouble(l -> l.count * l.p90Seconds).sum() / count,
-                        count);
+    /// @param offsetsSeconds with their signs, in any order
+    public static Lock of(double... offsetsSeconds) {
+        return new Lock(Sizes.of(offsetsSeconds));
+    }
+
+    /// Of several voices together: the figures of all their offsets.
+    public static Lock pooled(List<Lock> locks) {
+        return new Lock(Sizes.pooled(locks.stream().map(l -> l.sizes).toList()));
+    }
+
+    /// Median of the absolute offsets; 0 where there is nothing to compare.
+    public double medianSeconds() {
+        return sizes.median();
+    }
+
+    /// Their 90th percentile.
+    public double p90Seconds() {
+        return sizes.p90();
+    }
+
+    /// How many moments were compared.
+    public int count() {
+        return sizes.count();
     }
 
     /// For people: the median in whole milliseconds, or a dash.
     public String medianText() {
-        return count == 0 ? "–" : String.format(Locale.ROOT, "%.0f ms", medianSeconds * 1000);
+        return text(medianSeconds());
     }
 
     /// For people: the 90th percentile in whole milliseconds, or a dash.
     public String p90Text() {
-        return count == 0 ? "–" : String.format(Locale.ROOT, "%.0f ms", p90Seconds * 1000);
+        return text(p90Seconds());
+    }
+
+    private String text(double value) {
+        return count() == 0 ? "–" : String.format(Locale.ROOT, "%.0f ms", value * 1000);
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Lock lock && sizes.equals(lock.sizes);
+    }
+
+    @Override
+    public int hashCode() {
+        return sizes.hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return "Lock of " + sizes;
     }
 }

@@ -3,25 +3,21 @@ package zelvan.session;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import zelvan.timing.TimingSettings;
-import zelvan.units.TimeSpan;
 
 /// A named change of what is wanted: a function from session to session.
 public sealed interface Edit
         permits Edit.AddVoices,
                 Edit.RemoveVoice,
                 Edit.SetGuide,
-                Edit.SetStackTiming,
+                Edit.SetRole,
                 Edit.Together,
-                Edit.SetAllTiming,
-                Edit.SetVoiceTiming,
-                Edit.SetPhraseTiming,
                 Edit.Follow,
                 Edit.Rename,
                 Edit.UseRecording,
                 Edit.SetStrip,
                 Edit.SetMix,
                 RepairEdit,
+                Turn,
                 TuningEdit,
                 GuideEdit {
     /// How the history calls it.
@@ -104,31 +100,50 @@ public sealed interface Edit
         }
     }
 
-    /// How tightly a stack sits.
-    record SetStackTiming(String stackId, String name, TimingSettings timing) implements Edit {
+    /// Says what tracks are in the song.
+    ///
+    /// @param role none of them leads by it; see [SetGuide]
+    /// @param stack where they go, if they follow
+    record SetRole(List<String> voiceIds, String names, Role role, Stack stack) implements Edit {
+        public SetRole {
+            voiceIds = List.copyOf(voiceIds);
+            if (role == Role.GUIDE) {
+                throw new IllegalArgumentException("there is one guide");
+            }
+        }
+
         @Override
         public String title() {
-            return name + ": " + describe(timing);
+            return names + ": " + role.word();
         }
 
         @Override
         public Session apply(Session session) {
-            return session.withStacks(
-                    session.stacks().stream()
-                            .map(s -> s.id().equals(stackId) ? s.withTiming(timing) : s)
-                            .toList());
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetStackTiming other && other.stackId.equals(stackId);
+            List<Stack> stacks = new ArrayList<>(session.stacks());
+            if (role.follows() && session.stack(stack.id()).isEmpty()) {
+                stacks.add(stack);
+            }
+            String stackId = role.follows() ? stack.id() : "";
+            return session.withStacks(stacks)
+                    .withVoices(
+                            session.voices().stream()
+                                    .map(v ->
+                                            voiceIds.contains(v.id())
+                                                    ? v.withRole(role, stackId)
+                                                    : v)
+                                    .toList());
         }
     }
 
     /// Several changes as one step.
     ///
     /// @param edits one after the other
-    record Together(String title, List<Edit> edits) implements Edit {
+    /// @param gesture the same for all steps of one drag; 0 if it is none
+    record Together(String title, List<Edit> edits, long gesture) implements Edit {
+        public Together(String title, List<Edit> edits) {
+            this(title, edits, 0);
+        }
+
         public Together {
             edits = List.copyOf(edits);
         }
@@ -140,6 +155,11 @@ public sealed interface Edit
                 changed = edit.apply(changed);
             }
             return changed;
+        }
+
+        @Override
+        public boolean continues(Edit before) {
+            return gesture != 0 && before instanceof Together other && other.gesture == gesture;
         }
     }
 
@@ -158,72 +178,6 @@ public sealed interface Edit
                     session.stacks().stream()
                             .map(s -> s.id().equals(stackId) ? s.following(leaderId) : s)
                             .toList());
-        }
-    }
-
-    /// How tightly all stacks sit.
-    record SetAllTiming(TimingSettings timing) implements Edit {
-        @Override
-        public String title() {
-            return "All stacks: " + describe(timing);
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.withStacks(
-                    session.stacks().stream().map(s -> s.withTiming(timing)).toList());
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetAllTiming;
-        }
-    }
-
-    /// Where a voice departs from its stack.
-    record SetVoiceTiming(String voiceId, String name, TimingDeparture departure) implements Edit {
-        @Override
-        public String title() {
-            return name + ": " + (departure.isNone() ? "as its stack" : "own timing");
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.changing(voiceId, v -> v.withTiming(departure));
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetVoiceTiming other
-                    && other.voiceId.equals(voiceId)
-                    && other.departure.isNone() == departure.isNone();
-        }
-    }
-
-    /// Where a phrase departs from its voice.
-    record SetPhraseTiming(
-            String voiceId, String name, TimeSpan guideSpan, TimingDeparture departure)
-            implements Edit {
-        @Override
-        public String title() {
-            return name
-                    + ", phrase at "
-                    + clock(guideSpan.startSeconds())
-                    + ": "
-                    + (departure.isNone() ? "as its voice" : "own timing");
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.changing(voiceId, v -> v.withPhrase(guideSpan, departure));
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetPhraseTiming other
-                    && other.voiceId.equals(voiceId)
-                    && other.guideSpan.equals(guideSpan)
-                    && other.departure.isNone() == departure.isNone();
         }
     }
 
@@ -254,7 +208,15 @@ public sealed interface Edit
     }
 
     /// How a track is heard.
-    record SetStrip(String voiceId, String name, Strip strip, String what) implements Edit {
+    ///
+    /// @param gesture the same for all steps of one drag
+    record SetStrip(String voiceId, String name, Strip strip, String what, long gesture)
+            implements Edit {
+        /// A step by itself.
+        public SetStrip(String voiceId, String name, Strip strip, String what) {
+            this(voiceId, name, strip, what, System.nanoTime());
+        }
+
         @Override
         public String title() {
             return name + ": " + what;
@@ -269,13 +231,19 @@ public sealed interface Edit
         public boolean continues(Edit before) {
             return before instanceof SetStrip other
                     && other.voiceId.equals(voiceId)
-                    && what.equals("level")
-                    && other.what.equals("level");
+                    && other.gesture == gesture;
         }
     }
 
     /// What is heard of the whole.
-    record SetMix(Mix mix) implements Edit {
+    ///
+    /// @param gesture the same for all steps of one drag
+    record SetMix(Mix mix, long gesture) implements Edit {
+        /// A step by itself.
+        public SetMix(Mix mix) {
+            this(mix, System.nanoTime());
+        }
+
         @Override
         public String title() {
             return "Blend and bed";
@@ -288,16 +256,8 @@ public sealed interface Edit
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof SetMix;
+            return before instanceof SetMix other && other.gesture == gesture;
         }
-    }
-
-    private static String describe(TimingSettings timing) {
-        return String.format(
-                Locale.ROOT,
-                "pull %.0f %%, slack %.0f ms",
-                timing.pull() * 100,
-                timing.slackSeconds() * 1000);
     }
 
     static String clock(double seconds) {

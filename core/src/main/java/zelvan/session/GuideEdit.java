@@ -8,7 +8,13 @@ public sealed interface GuideEdit extends Edit {
     /// Sets or takes away the grid.
     ///
     /// @param what as the history calls it
-    record SetGrid(Optional<Grid> grid, String what) implements GuideEdit {
+    /// @param gesture the same for all steps of one drag
+    record SetGrid(Optional<Grid> grid, String what, long gesture) implements GuideEdit {
+        /// A step by itself.
+        public SetGrid(Optional<Grid> grid, String what) {
+            this(grid, what, System.nanoTime());
+        }
+
         @Override
         public String title() {
             return "Grid: " + what;
@@ -18,12 +24,23 @@ public sealed interface GuideEdit extends Edit {
         public Session apply(Session session) {
             return session.withGrid(grid);
         }
+
+        @Override
+        public boolean continues(Edit before) {
+            return before instanceof SetGrid other && other.gesture == gesture;
+        }
     }
 
     /// Corrects the guide.
     ///
     /// @param what as the history calls it
-    record SetGuideTiming(GuideTiming timing, String what) implements GuideEdit {
+    /// @param gesture the same for all steps of one drag
+    record SetGuideTiming(GuideTiming timing, String what, long gesture) implements GuideEdit {
+        /// A step by itself.
+        public SetGuideTiming(GuideTiming timing, String what) {
+            this(timing, what, System.nanoTime());
+        }
+
         @Override
         public String title() {
             return "Guide: " + what;
@@ -36,10 +53,7 @@ public sealed interface GuideEdit extends Edit {
 
         @Override
         public boolean continues(Edit before) {
-            return before instanceof SetGuideTiming other
-                    && other.timing.reference() == timing.reference()
-                    && other.timing.trackId().equals(timing.trackId())
-                    && other.what.equals(what);
+            return before instanceof SetGuideTiming other && other.gesture == gesture;
         }
     }
 }

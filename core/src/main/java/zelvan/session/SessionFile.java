@@ -22,7 +22,7 @@ public final class SessionFile {
     public static final String EXTENSION = ".zelvan";
 
     /// Changes whenever an older program could not read the file.
-    private static final int VERSION = 5;
+    private static final int VERSION = 6;
 
     private static final JsonMapper JSON =
             JsonMapper.builder()

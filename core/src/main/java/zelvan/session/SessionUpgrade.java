@@ -23,7 +23,20 @@ final class SessionUpgrade {
         if (version <= 4) {
             fromFour(document.path("session"));
         }
+        if (version <= 5) {
+            fromFive(document.path("session"));
+        }
         return document;
+    }
+
+    /// Version 6 knows what is lined up first in single voices and phrases.
+    private static void fromFive(JsonNode session) {
+        for (JsonNode voice : session.path("voices")) {
+            object(voice.path("timing")).putNull("lineUp");
+            for (JsonNode phrase : voice.path("phrases")) {
+                object(phrase.path("timing")).putNull("lineUp");
+            }
+        }
     }
 
     /// Version 5 knows wander and vibrato of more than single notes.

@@ -28,6 +28,17 @@ public record TuningDeparture(
                     Optional.empty(),
                     Optional.empty());
 
+    public TuningDeparture {
+        // What the settings refuse is refused here, and not where it comes into force.
+        new TuningSettings(
+                target.orElse(PitchTarget.OWN),
+                pull.orElse(0.0),
+                slackCents.orElse(0.0),
+                detail.orElse(0.0),
+                wander.orElse(0.0),
+                vibrato.orElse(0.0));
+    }
+
     public boolean isNone() {
         return equals(NONE);
     }
@@ -42,18 +53,27 @@ public record TuningDeparture(
                 vibrato.orElse(above.vibrato()));
     }
 
-    /// The same, and what two settings differ in departs as well.
-    public TuningDeparture changed(TuningSettings before, TuningSettings after) {
-        return new TuningDeparture(
-                after.target() == before.target() ? target : Optional.of(after.target()),
-                changed(pull, before.pull(), after.pull()),
-                changed(slackCents, before.slackCents(), after.slackCents()),
-                changed(detail, before.detail(), after.detail()),
-                changed(wander, before.wander(), after.wander()),
-                changed(vibrato, before.vibrato(), after.vibrato()));
+    TuningDeparture withTarget(Optional<PitchTarget> value) {
+        return new TuningDeparture(value, pull, slackCents, detail, wander, vibrato);
     }
 
-    private static Optional<Double> changed(Optional<Double> own, double before, double after) {
-        return after == before ? own : Optional.of(after);
+    TuningDeparture withPull(Optional<Double> value) {
+        return new TuningDeparture(target, value, slackCents, detail, wander, vibrato);
+    }
+
+    TuningDeparture withSlack(Optional<Double> value) {
+        return new TuningDeparture(target, pull, value, detail, wander, vibrato);
+    }
+
+    TuningDeparture withDetail(Optional<Double> value) {
+        return new TuningDeparture(target, pull, slackCents, value, wander, vibrato);
+    }
+
+    TuningDeparture withWander(Optional<Double> value) {
+        return new TuningDeparture(target, pull, slackCents, detail, value, vibrato);
+    }
+
+    TuningDeparture withVibrato(Optional<Double> value) {
+        return new TuningDeparture(target, pull, slackCents, detail, wander, value);
     }
 }

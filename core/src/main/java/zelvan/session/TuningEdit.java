@@ -1,107 +1,15 @@
 package zelvan.session;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import zelvan.analysis.OctaveShift;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.NoteEdit;
-import zelvan.tuning.PitchTarget;
-import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 /// A change of what is wanted of pitch.
 public sealed interface TuningEdit extends Edit {
-    /// How closely a stack's pitch follows.
-    record SetStackTuning(String stackId, String name, TuningSettings tuning)
-            implements TuningEdit {
-        @Override
-        public String title() {
-            return name + ": " + describe(tuning);
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.withStacks(
-                    session.stacks().stream()
-                            .map(s -> s.id().equals(stackId) ? s.withTuning(tuning) : s)
-                            .toList());
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetStackTuning other && other.stackId.equals(stackId);
-        }
-    }
-
-    /// How closely the pitch of all stacks follows.
-    record SetAllTuning(TuningSettings tuning) implements TuningEdit {
-        @Override
-        public String title() {
-            return "All stacks: " + describe(tuning);
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.withStacks(
-                    session.stacks().stream().map(s -> s.withTuning(tuning)).toList());
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetAllTuning;
-        }
-    }
-
-    /// Where a voice departs in pitch from its stack.
-    record SetVoiceTuning(String voiceId, String name, TuningDeparture departure)
-            implements TuningEdit {
-        @Override
-        public String title() {
-            return name + ": " + (departure.isNone() ? "pitch as its stack" : "own pitch settings");
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.changing(voiceId, v -> v.withTuning(departure));
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetVoiceTuning other
-                    && other.voiceId.equals(voiceId)
-                    && other.departure.isNone() == departure.isNone();
-        }
-    }
-
-    /// Where a phrase departs in pitch from its voice.
-    record SetPhraseTuning(
-            String voiceId, String name, TimeSpan guideSpan, TuningDeparture departure)
-            implements TuningEdit {
-        @Override
-        public String title() {
-            return name
-                    + ", phrase at "
-                    + Edit.clock(guideSpan.startSeconds())
-                    + ": "
-                    + (departure.isNone() ? "pitch as its voice" : "own pitch settings");
-        }
-
-        @Override
-        public Session apply(Session session) {
-            return session.changing(voiceId, v -> v.withPhraseTuning(guideSpan, departure));
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetPhraseTuning other
-                    && other.voiceId.equals(voiceId)
-                    && other.guideSpan.equals(guideSpan)
-                    && other.departure.isNone() == departure.isNone();
-        }
-    }
-
     /// The song's key.
     ///
     /// @param key empty if it is to be found
@@ -219,22 +127,5 @@ public sealed interface TuningEdit extends Edit {
         public Session apply(Session session) {
             return session.changing(places, Of::voiceId, (v, p) -> v.withoutNotes(p.span));
         }
-    }
-
-    private static String describe(TuningSettings tuning) {
-        String drawn =
-                tuning.target() == PitchTarget.OWN
-                        ? "own line"
-                        : String.format(
-                                Locale.ROOT,
-                                "pitch to %s, pull %.0f %%, slack %.0f cents",
-                                tuning.target().word(),
-                                tuning.pull() * 100,
-                                tuning.slackCents());
-        return drawn + amount(", wander", tuning.wander()) + amount(", vibrato", tuning.vibrato());
-    }
-
-    private static String amount(String name, double value) {
-        return value == 1 ? "" : String.format(Locale.ROOT, "%s %.0f %%", name, value * 100);
     }
 }

@@ -77,6 +77,11 @@ public record Voice(
                 Strip.PLAIN);
     }
 
+    /// What one or several voices are called in a title.
+    public static String names(List<Voice> voices) {
+        return voices.size() == 1 ? voices.getFirst().name() : voices.size() + " voices";
+    }
+
     /// The settings in force at a moment of the guide.
     public TimingSettings timingAt(double guideSeconds, TimingSettings ofStack) {
         TimingSettings own = timing.over(ofStack);

@@ -31,11 +31,12 @@ import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
 import zelvan.files.Target;
 import zelvan.files.Targets;
-import zelvan.session.Edit;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
+import zelvan.session.Scope;
 import zelvan.session.Session;
-import zelvan.session.TuningEdit;
+import zelvan.session.Setting;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
@@ -65,7 +66,7 @@ class EngineTest {
         session =
                 VoiceFolder.adding(Session.EMPTY, VoiceFolder.soundFiles(List.of(demo)))
                         .apply(Session.EMPTY);
-        session = new Edit.SetAllTiming(TimingSettings.FULL).apply(session);
+        session = Turn.all(TimingSettings.FULL).apply(session);
         locked = engine.derive(session, Progress.NONE);
     }
 
@@ -124,8 +125,7 @@ class EngineTest {
                 session.changing(guide.id(), v -> v.setting(Anchor.held(sung, sung + 0.33)))
                         .withHarmony(Harmony.UNKNOWN.with(chord(0, "F♯")).with(chord(change, "C")));
         TuningSettings toChords = new TuningSettings(PitchTarget.CHORD, 1, 0, 1);
-        Derived derived =
-                engine.derive(new TuningEdit.SetAllTuning(toChords).apply(moved), Progress.NONE);
+        Derived derived = engine.derive(Turn.all(toChords).apply(moved), Progress.NONE);
         DerivedVoice left = derived.voice(voice("Mara double left").id()).orElseThrow();
         int checked = 0;
         for (Note note : left.pitched().result().notes()) {
@@ -189,9 +189,7 @@ class EngineTest {
 
     @Test
     void unchangedVoicesArePrintedSampleForSample() throws Exception {
-        Derived off =
-                engine.derive(
-                        new Edit.SetAllTiming(TimingSettings.OFF).apply(session), Progress.NONE);
+        Derived off = engine.derive(Turn.all(TimingSettings.OFF).apply(session), Progress.NONE);
         List<VoicePrinter.Job> jobs = VoicePrinter.jobs(off);
         List<Printed> printed =
                 VoicePrinter.print(
@@ -211,10 +209,7 @@ class EngineTest {
     void onlyWhatDependsOnAnEditIsDerivedAgain() {
         Voice left = voice("Mara double left");
         Session changed =
-                new Edit.SetVoiceTiming(
-                                left.id(),
-                                left.name(),
-                                zelvan.session.TimingDeparture.NONE.withPull(0.3))
+                Turn.of(new Scope.OfVoice(left.id()), Setting.TIMING_PULL, 0.3, left.name())
                         .apply(session);
         Derived next = engine.derive(changed, Progress.NONE);
         String right = voice("Mara double right").id();

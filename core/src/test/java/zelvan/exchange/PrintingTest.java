@@ -28,8 +28,8 @@ import zelvan.engine.Progress;
 import zelvan.files.Ledger;
 import zelvan.files.Target;
 import zelvan.files.Targets;
-import zelvan.session.Edit;
 import zelvan.session.Session;
+import zelvan.session.Turn;
 import zelvan.testing.Takes;
 import zelvan.timing.TimingSettings;
 import zelvan.units.Decibels;
@@ -55,9 +55,7 @@ class PrintingTest {
         engine = new Engine(new KeptWork(folder.resolve("kept")));
         Session session =
                 VoiceFolder.adding(Session.EMPTY, List.of(lead, loose)).apply(Session.EMPTY);
-        derived =
-                engine.derive(
-                        new Edit.SetAllTiming(TimingSettings.FULL).apply(session), Progress.NONE);
+        derived = engine.derive(Turn.all(TimingSettings.FULL).apply(session), Progress.NONE);
     }
 
     @AfterEach

@@ -56,17 +56,18 @@ class PitchMeterTest {
         assertThat(lock.after()).isEqualTo(PitchLock.NOTHING);
     }
 
+    /// Percentiles of percentiles are not those of the whole: nine voices that lock and one that is
+    /// far off.
     @Test
-    void meanOfSeveralIsWeighedByWhatWasCompared() {
-        assertThat(
-                        PitchLock.mean(
-                                List.of(
-                                        new PitchLock(10, 20, 30),
-                                        new PitchLock(40, 60, 10),
-                                        PitchLock.NOTHING)))
-                .isEqualTo(new PitchLock(17.5, 30, 40));
-        assertThat(Lock.mean(List.of(new Lock(1, 2, 1), new Lock(3, 6, 3))))
-                .isEqualTo(new Lock(2.5, 5, 4));
-        assertThat(Lock.mean(List.of())).isEqualTo(Lock.NOTHING);
+    void severalVoicesAreOneSampleOfOffsets() {
+        PitchLock tight = PitchLock.of(1, -1, 1, -1, 1, -1, 1, -1, 1);
+        PitchLock off = PitchLock.of(50, 50);
+        PitchLock pooled = PitchLock.pooled(List.of(tight, off, PitchLock.NOTHING));
+        assertThat(pooled).isEqualTo(PitchLock.of(1, 1, 1, 1, 1, 1, 1, 1, 1, 50, 50));
+        assertThat(pooled.medianCents()).isEqualTo(1);
+        assertThat(pooled.p90Cents()).isEqualTo(50);
+        assertThat(Lock.pooled(List.of(Lock.of(1), Lock.of(-3, 3, 3))).medianSeconds())
+                .isEqualTo(3);
+        assertThat(Lock.pooled(List.of())).isEqualTo(Lock.NOTHING);
     }
 }

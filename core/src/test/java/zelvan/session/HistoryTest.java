@@ -32,11 +32,9 @@ class HistoryTest {
         TimingSettings timing = new TimingSettings(random.nextDouble(), random.nextDouble());
         double at = 10 * random.nextDouble();
         return switch (random.nextInt(8)) {
-            case 0 -> new Edit.SetStackTiming("doubles", "Doubles", timing);
-            case 1 -> new Edit.SetAllTiming(timing);
-            case 2 ->
-                    new Edit.SetVoiceTiming(
-                            "v", "Left", TimingDeparture.NONE.withPull(timing.pull()));
+            case 0 -> Turn.all(List.of(new Scope.OfStack("doubles")), "Doubles", timing);
+            case 1 -> Turn.all(timing);
+            case 2 -> Turn.of(new Scope.OfVoice("v"), Setting.TIMING_PULL, timing.pull(), "Left");
             case 3 ->
                     new RepairEdit.SetAnchors(
                             "Left",
@@ -86,27 +84,38 @@ class HistoryTest {
     void aDragIsOneStep() {
         History history = History.startingWith(session());
         for (int i = 1; i <= 10; i++) {
-            history = history.apply(new Edit.SetAllTiming(new TimingSettings(0.5 + 0.05 * i, 0)));
+            history = history.apply(pull(0.5 + 0.05 * i, 7));
         }
-        assertThat(history.titles())
-                .containsExactly("Opened", "All stacks: pull 100 %, slack 0 ms");
+        assertThat(history.titles()).containsExactly("Opened", "All stacks: pull 100 %");
         assertThat(history.undo().current()).isEqualTo(session());
+    }
+
+    private static Edit pull(double value, long gesture) {
+        return new Turn<>(
+                List.of(Scope.ALL), Setting.TIMING_PULL, Optional.of(value), "All stacks", gesture);
+    }
+
+    /// However soon one follows the other.
+    @Test
+    void twoDragsOfOneControlAreTwoSteps() {
+        History history = History.startingWith(session()).apply(pull(0.6, 1)).apply(pull(0.7, 2));
+        assertThat(history.titles())
+                .containsExactly("Opened", "All stacks: pull 60 %", "All stacks: pull 70 %");
     }
 
     @Test
     void anEditThatChangesNothingIsNotAStep() {
         History history = History.startingWith(session());
-        assertThat(history.apply(new Edit.SetAllTiming(DOUBLES.timing()))).isSameAs(history);
+        assertThat(history.apply(Turn.all(DOUBLES.timing()))).isSameAs(history);
     }
 
     @Test
     void settingsComeFromThePhraseThenTheVoiceThenTheStack() {
         TimeSpan phrase = new TimeSpan(4, 6);
         Session session =
-                new Edit.SetPhraseTiming("v", "Left", phrase, TimingDeparture.NONE.withPull(1))
+                Turn.of(new Scope.OfPhrase("v", phrase), Setting.TIMING_PULL, 1.0, "Left")
                         .apply(
-                                new Edit.SetVoiceTiming(
-                                                "v", "Left", TimingDeparture.NONE.withSlack(0.02))
+                                Turn.of(new Scope.OfVoice("v"), Setting.TIMING_SLACK, 0.02, "Left")
                                         .apply(session()));
         Voice voice = session.voice("v").orElseThrow();
         TimingSettings stack = session.stackTiming(voice);

@@ -17,6 +17,7 @@ import zelvan.align.Marks;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.files.Target;
+import zelvan.timing.LineUp;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
@@ -46,13 +47,16 @@ class SessionFileTest {
                                 "v",
                                 "Left",
                                 new Protection(new TimeSpan(3, 4), Protection.Kind.BOTH)),
-                        new Edit.SetPhraseTiming(
-                                "v",
-                                "Left",
-                                new TimeSpan(5, 7),
-                                TimingDeparture.NONE.withSlack(0.01)),
-                        new Edit.SetStackTiming(
-                                "doubles", "Doubles", new TimingSettings(0.8, 0.004)),
+                        Turn.of(
+                                new Scope.OfPhrase("v", new TimeSpan(5, 7)),
+                                Setting.TIMING_SLACK,
+                                0.01,
+                                "Left"),
+                        Turn.of(new Scope.OfVoice("v"), Setting.LINE_UP, LineUp.VOWELS, "Left"),
+                        Turn.all(
+                                List.of(new Scope.OfStack("doubles")),
+                                "Doubles",
+                                new TimingSettings(0.8, 0.004)),
                         new RepairEdit.ChangeMarks(
                                 "v",
                                 "Left",
@@ -70,22 +74,20 @@ class SessionFileTest {
                                 "grid"),
                         new GuideEdit.SetGuideTiming(GuideTiming.AS_SUNG.toTrack("w"), "track"),
                         new Edit.Follow("doubles", "Doubles", "w", "Right"),
-                        new TuningEdit.SetStackTuning(
-                                "doubles",
+                        Turn.all(
+                                List.of(new Scope.OfStack("doubles")),
                                 "Doubles",
                                 new TuningSettings(PitchTarget.GUIDE, 0.7, 6, 0.5)),
-                        new TuningEdit.SetVoiceTuning(
-                                "v",
-                                "Left",
-                                TuningDeparture.NONE.changed(
-                                        TuningSettings.OFF,
-                                        TuningSettings.OFF.withTarget(PitchTarget.OCTAVE))),
-                        new TuningEdit.SetPhraseTuning(
-                                "v",
-                                "Left",
-                                new TimeSpan(5, 7),
-                                TuningDeparture.NONE.changed(
-                                        TuningSettings.OFF, TuningSettings.OFF.withPull(0.25))),
+                        Turn.of(
+                                new Scope.OfVoice("v"),
+                                Setting.PITCH_TARGET,
+                                PitchTarget.OCTAVE,
+                                "Left"),
+                        Turn.of(
+                                new Scope.OfPhrase("v", new TimeSpan(5, 7)),
+                                Setting.PITCH_PULL,
+                                0.25,
+                                "Left"),
                         new TuningEdit.SetKey(Key.parse("E♭ minor")),
                         new TuningEdit.SetChords(
                                 List.of(new Harmony.Change(2.5, new Chord("Am7/G"))), "", 1),

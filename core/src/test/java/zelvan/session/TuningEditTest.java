@@ -3,6 +3,7 @@ package zelvan.session;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import zelvan.analysis.OctaveShift;
 import zelvan.tuning.NoteEdit;
@@ -27,14 +28,15 @@ class TuningEditTest {
     @Test
     void phraseDepartsFromVoiceAndVoiceFromStack() {
         Session session =
-                new TuningEdit.SetStackTuning("doubles", "Doubles", GUIDE)
+                Turn.all(List.of(new Scope.OfStack("doubles")), "Doubles", GUIDE)
                         .apply(HistoryTest.session());
-        TuningDeparture pull = TuningDeparture.NONE.changed(GUIDE, GUIDE.withPull(0.3));
-        TuningDeparture octave =
-                TuningDeparture.NONE.changed(GUIDE, GUIDE.withTarget(PitchTarget.OCTAVE));
-        session = new TuningEdit.SetVoiceTuning("v", "Left", pull).apply(session);
+        session = Turn.of(new Scope.OfVoice("v"), Setting.PITCH_PULL, 0.3, "Left").apply(session);
         session =
-                new TuningEdit.SetPhraseTuning("v", "Left", new TimeSpan(5, 7), octave)
+                Turn.of(
+                                new Scope.OfPhrase("v", new TimeSpan(5, 7)),
+                                Setting.PITCH_TARGET,
+                                PitchTarget.OCTAVE,
+                                "Left")
                         .apply(session);
         TuningSettings stack = session.stackTuning(voice(session));
         assertThat(voice(session).tuning(stack).apply(4)).isEqualTo(GUIDE.withPull(0.3));
@@ -47,9 +49,11 @@ class TuningEditTest {
         TimeSpan phrase = new TimeSpan(5, 7);
         Voice voice =
                 voice(HistoryTest.session())
-                        .withPhrase(phrase, TimingDeparture.NONE.withPull(1))
-                        .withPhraseTuning(
-                                phrase, TuningDeparture.NONE.changed(GUIDE, GUIDE.withPull(0.3)));
+                        .withPhrase(
+                                phrase,
+                                new TimingDeparture(
+                                        Optional.of(1.0), Optional.empty(), Optional.empty()))
+                        .withPhraseTuning(phrase, TuningDeparture.NONE.withPull(Optional.of(0.3)));
         assertThat(voice.phraseTuning(phrase).pull()).contains(0.3);
         Voice back = voice.withPhraseTuning(phrase, TuningDeparture.NONE);
         assertThat(back.phraseTiming(phrase).pull()).contains(1.0);

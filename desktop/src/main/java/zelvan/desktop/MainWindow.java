@@ -96,12 +96,15 @@ public final class MainWindow {
         event.consume();
         ButtonType wait = new ButtonType("Close when it is done", ButtonBar.ButtonData.OK_DONE);
         ButtonType stop = new ButtonType("Stop printing and close", ButtonBar.ButtonData.LEFT);
-        Alert ask = new Alert(Alert.AlertType.NONE);
-        ask.setTitle("Print");
+        Alert ask =
+                theme.sheet(
+                        "closing-sheet",
+                        "Print",
+                        new Label("Files are still being printed."),
+                        wait,
+                        stop,
+                        ButtonType.CANCEL);
         ask.initOwner(stage);
-        ask.getDialogPane().setId("closing-sheet");
-        ask.getDialogPane().getButtonTypes().setAll(wait, stop, ButtonType.CANCEL);
-        ask.getDialogPane().setContent(new Label("Files are still being printed."));
         ask.resultProperty()
                 .subscribe(answer -> {
                     if (answer == stop) {
@@ -332,7 +335,7 @@ public final class MainWindow {
     }
 
     private void showKeys() {
-        var sheet = commands.sheet();
+        var sheet = theme.sheet("keys", "Keys", commands.keys(), ButtonType.CLOSE);
         sheet.initOwner(stage);
         sheet.show();
     }
@@ -403,7 +406,10 @@ public final class MainWindow {
         DirectoryChooser chooser = new DirectoryChooser();
         chooser.setTitle("A folder for what is printed");
         var sheet =
-                new PrintSheet(model.prints(), () -> Optional.ofNullable(chooser.showDialog(stage)))
+                new PrintSheet(
+                                model.prints(),
+                                theme,
+                                () -> Optional.ofNullable(chooser.showDialog(stage)))
                         .alert();
         sheet.initOwner(stage);
         sheet.show();

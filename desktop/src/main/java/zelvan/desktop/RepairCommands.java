@@ -22,22 +22,22 @@ final class RepairCommands {
                 command(
                         "nudge-back",
                         "Bead 1 ms earlier",
-                        "Alt+LEFT",
+                        "Shift+LEFT",
                         () -> repairs.nudge(-FINE_SECONDS)),
                 command(
                         "nudge-on",
                         "Bead 1 ms later",
-                        "Alt+RIGHT",
+                        "Shift+RIGHT",
                         () -> repairs.nudge(FINE_SECONDS)),
                 command(
                         "nudge-back-more",
                         "Bead 5 ms earlier",
-                        "Alt+Shift+LEFT",
+                        "Shortcut+Shift+LEFT",
                         () -> repairs.nudge(-COARSE_SECONDS)),
                 command(
                         "nudge-on-more",
                         "Bead 5 ms later",
-                        "Alt+Shift+RIGHT",
+                        "Shortcut+Shift+RIGHT",
                         () -> repairs.nudge(COARSE_SECONDS)),
                 command("to-guide", "Bead to the guide's nearest", "G", repairs::toGuide),
                 command(
@@ -67,28 +67,28 @@ final class RepairCommands {
                 command(
                         "protect-both",
                         "Protect timing and pitch, or lift that",
-                        "Alt+F",
+                        "Shortcut+F",
                         () -> model.protections().toggle(Protection.Kind.BOTH)),
                 command(
                         "octave-up",
                         "Pitch heard an octave too low here",
-                        "Alt+Shift+UP",
+                        "Shortcut+Shift+UP",
                         () -> model.tunings().heardIn(1)),
                 command(
                         "octave-down",
                         "Pitch heard an octave too high here",
-                        "Alt+Shift+DOWN",
+                        "Shortcut+Shift+DOWN",
                         () -> model.tunings().heardIn(-1)),
                 command(
                         "octave-right",
                         "Pitch heard in the right octave here",
-                        "Alt+Shift+ENTER",
+                        "Shortcut+Shift+ENTER",
                         () -> model.tunings().heardIn(0)),
-                command("note-up", "Note 5 cents higher", "Alt+UP", () -> model.notes().nudge(5)),
+                command("note-up", "Note 5 cents higher", "Shift+UP", () -> model.notes().nudge(5)),
                 command(
                         "note-down",
                         "Note 5 cents lower",
-                        "Alt+DOWN",
+                        "Shift+DOWN",
                         () -> model.notes().nudge(-5)),
                 command(
                         "chord",

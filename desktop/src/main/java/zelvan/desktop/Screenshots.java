@@ -37,11 +37,11 @@ import zelvan.files.Ledger;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
-import zelvan.session.Edit;
 import zelvan.session.GuideEdit;
 import zelvan.session.GuideTiming;
 import zelvan.session.Protection;
-import zelvan.session.TuningEdit;
+import zelvan.session.Scope;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
@@ -100,11 +100,11 @@ final class Screenshots {
         onWindow(() ->
                 run(() -> {
                     model.playback().version().set(Version.LOCKED);
-                    model.apply(new Edit.SetAllTiming(TimingSettings.FULL));
+                    model.apply(Turn.all(TimingSettings.FULL));
                 }));
         waitFor(() -> !model.stale().get());
         picture(window.scene(), "locked.png");
-        PrintSheet sheet = onWindow(() -> new PrintSheet(model.prints(), Optional::empty));
+        PrintSheet sheet = onWindow(() -> new PrintSheet(model.prints(), theme, Optional::empty));
         onWindow(() ->
                 run(() -> {
                     sheet.alert().initOwner(stage);
@@ -152,8 +152,8 @@ final class Screenshots {
         Voice voice =
                 model.session().voice(model.selection().get().voiceIds().getFirst()).orElseThrow();
         model.apply(
-                new TuningEdit.SetStackTuning(
-                        voice.stackId(),
+                Turn.all(
+                        List.of(new Scope.OfStack(voice.stackId())),
                         "Doubles",
                         new TuningSettings(PitchTarget.GUIDE, 0.9, 8, 0.5)));
         model.lens().set(Lens.PITCH);

@@ -92,9 +92,9 @@ class BeadTest extends CloseUpTestBase {
         robot.clickOn(on(robot, RIGHT, shown));
         assertThat(model.focus().get())
                 .isEqualTo(new Focus.OnBead(voice(RIGHT).id(), anchor.sourceSeconds()));
-        type(robot, KeyCode.ALT, KeyCode.RIGHT);
+        type(robot, KeyCode.SHIFT, KeyCode.RIGHT);
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isCloseTo(shown + 0.001, within(1e-6));
-        type(robot, KeyCode.ALT, KeyCode.SHIFT, KeyCode.LEFT);
+        type(robot, KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.LEFT);
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isCloseTo(shown - 0.004, within(1e-6));
         type(robot, KeyCode.G);
         double guide =

@@ -18,7 +18,8 @@ import org.testfx.framework.junit5.Start;
 import zelvan.analysis.Note;
 import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Viewport;
-import zelvan.session.TuningEdit;
+import zelvan.session.Scope;
+import zelvan.session.Turn;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
@@ -178,7 +179,10 @@ class ChordLaneTest extends CloseUpTestBase {
         TuningSettings chord = new TuningSettings(PitchTarget.CHORD, 1, 0, 1);
         robot.interact(() ->
                 model.apply(
-                        new TuningEdit.SetStackTuning(voice(RIGHT).stackId(), "Doubles", chord)));
+                        Turn.all(
+                                List.of(new Scope.OfStack(voice(RIGHT).stackId())),
+                                "Doubles",
+                                chord)));
         waitUntilDerived();
         int checked = 0;
         for (Note note : derived(RIGHT).pitched().result().notes()) {

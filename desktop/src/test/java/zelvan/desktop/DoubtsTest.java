@@ -21,7 +21,7 @@ import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Viewport;
 import zelvan.files.Target;
 import zelvan.measure.Doubt;
-import zelvan.session.TuningEdit;
+import zelvan.session.Turn;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
@@ -88,10 +88,8 @@ class DoubtsTest extends CloseUpTestBase {
         waitUntilDerived();
         assertThat(octaves()).isEmpty();
         // Only where pitch is drawn to something does it matter.
-        robot.interact(() ->
-                model.apply(
-                        new TuningEdit.SetAllTuning(
-                                new TuningSettings(PitchTarget.GUIDE, 0.5, 0, 1))));
+        robot.interact(
+                () -> model.apply(Turn.all(new TuningSettings(PitchTarget.GUIDE, 0.5, 0, 1))));
         waitUntilDerived();
         assertThat(octaves()).hasSize(1);
         Doubts.Place place = octaves().getFirst();
@@ -100,9 +98,9 @@ class DoubtsTest extends CloseUpTestBase {
         robot.interact(() -> model.visit(place));
         assertThat(model.lens().get()).isEqualTo(Lens.PITCH);
         assertThat(model.focus().get()).isInstanceOf(Focus.OnRange.class);
-        robot.press(KeyCode.ALT, KeyCode.SHIFT)
+        robot.press(KeyCode.CONTROL, KeyCode.SHIFT)
                 .type(KeyCode.ENTER)
-                .release(KeyCode.SHIFT, KeyCode.ALT);
+                .release(KeyCode.SHIFT, KeyCode.CONTROL);
         waitUntilDerived();
         assertThat(octaves()).isEmpty();
         assertThat(model.history().get().undoTitle()).contains("Pitch heard in the right octave");
@@ -110,9 +108,9 @@ class DoubtsTest extends CloseUpTestBase {
         waitUntilDerived();
         assertThat(octaves()).hasSize(1);
         robot.interact(() -> model.visit(place));
-        robot.press(KeyCode.ALT, KeyCode.SHIFT)
+        robot.press(KeyCode.CONTROL, KeyCode.SHIFT)
                 .type(KeyCode.DOWN)
-                .release(KeyCode.SHIFT, KeyCode.ALT);
+                .release(KeyCode.SHIFT, KeyCode.CONTROL);
         waitUntilDerived();
         assertThat(octaves()).isEmpty();
         assertThat(derived("double of tones").analysis().orElseThrow().pitch().hertzNear(2.28))

@@ -18,7 +18,7 @@ import zelvan.align.Anchor;
 import zelvan.audio.SoundFiles;
 import zelvan.desktop.model.Prints;
 import zelvan.desktop.model.Selection;
-import zelvan.session.Edit;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
 import zelvan.units.Grid;
@@ -33,7 +33,7 @@ class GuideTest extends CloseUpTestBase {
     @Test
     void theGuideGoesToTheGridAndTheVoicesFollow(FxRobot robot) throws Exception {
         openDemo(robot);
-        robot.interact(() -> model.apply(new Edit.SetAllTiming(TimingSettings.FULL)));
+        robot.interact(() -> model.apply(Turn.all(TimingSettings.FULL)));
         Voice guide = voice("Mara lead");
         robot.clickOn("#strip-" + guide.id());
         Anchor anchor = bead(RIGHT, 25);
@@ -136,7 +136,7 @@ class GuideTest extends CloseUpTestBase {
     @Test
     void aStackFollowsAnotherVoice(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() -> model.apply(new Edit.SetAllTiming(TimingSettings.FULL)));
+        robot.interact(() -> model.apply(Turn.all(TimingSettings.FULL)));
         robot.clickOn("#stack-octaves");
         ChoiceBox<?> leader = robot.lookup("#leader").queryAs(ChoiceBox.class);
         robot.interact(() -> leader.getSelectionModel().select(4));

@@ -19,10 +19,11 @@ import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.desktop.reports.PrintSheet;
+import zelvan.desktop.theme.Theme;
 import zelvan.play.Mixer;
 import zelvan.play.Program;
 import zelvan.play.Version;
-import zelvan.session.Edit;
+import zelvan.session.Turn;
 import zelvan.timing.TimingSettings;
 
 /// What is heard, and what is printed of it.
@@ -47,7 +48,7 @@ class ListeningTest extends WindowTestBase {
     @Test
     void rawAndLockedAreEquallyLoud(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() -> model.apply(new Edit.SetAllTiming(TimingSettings.FULL)));
+        robot.interact(() -> model.apply(Turn.all(TimingSettings.FULL)));
         waitUntilDerived();
         waitUntil(() -> model.playback().rawGainDecibels().get() != 0);
         double seconds = model.derived().get().seconds();
@@ -101,7 +102,9 @@ class ListeningTest extends WindowTestBase {
             throws Exception {
         openDemo(robot);
         robot.interact(() ->
-                new PrintSheet(model.prints(), () -> Optional.of(folder.toFile())).alert().show());
+                new PrintSheet(model.prints(), new Theme(), () -> Optional.of(folder.toFile()))
+                        .alert()
+                        .show());
         robot.clickOn("#print-voices").clickOn("#print-mix");
         ComboBox<?> format = robot.lookup("#print-format").queryComboBox();
         robot.interact(() -> format.getSelectionModel().select(1));

@@ -28,7 +28,7 @@ import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
 import zelvan.session.Autosave;
-import zelvan.session.Edit;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
 import zelvan.timing.TimingSettings;
@@ -166,7 +166,7 @@ class MainWindowTest extends WindowTestBase {
         openDemo(robot);
         String id = voice("Odo octave").id();
         robot.moveTo("#solo-" + id).press(MouseButton.PRIMARY);
-        robot.interact(() -> model.apply(new Edit.SetAllTiming(TimingSettings.FULL)));
+        robot.interact(() -> model.apply(Turn.all(TimingSettings.FULL)));
         waitUntilDerived();
         robot.release(MouseButton.PRIMARY);
         assertThat(voice("Odo octave").strip().solo()).isTrue();
@@ -222,9 +222,7 @@ class MainWindowTest extends WindowTestBase {
     @Test
     void whatWasNeverSavedIsThereAfterTheProgramEnded(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() ->
-                model.apply(
-                        new zelvan.session.Edit.SetAllTiming(zelvan.timing.TimingSettings.FULL)));
+        robot.interact(() -> model.apply(Turn.all(zelvan.timing.TimingSettings.FULL)));
         zelvan.session.Session left = model.session();
         waitUntil(() -> !model.documents().unsavedSessions().isEmpty());
         robot.interact(() -> {

@@ -91,9 +91,9 @@ class PitchLensTest extends CloseUpTestBase {
             closeUp.requestFocus();
             model.focus().set(new Focus.OnNote(voice(RIGHT).id(), note.span()));
         });
-        robot.press(KeyCode.ALT, KeyCode.SHIFT)
+        robot.press(KeyCode.CONTROL, KeyCode.SHIFT)
                 .type(KeyCode.UP)
-                .release(KeyCode.SHIFT, KeyCode.ALT);
+                .release(KeyCode.SHIFT, KeyCode.CONTROL);
         waitUntilDerived();
         double middle = note.span().middleSeconds();
         double up = derived(RIGHT).analysis().orElseThrow().pitch().hertzAt(middle);
@@ -157,7 +157,7 @@ class PitchLensTest extends CloseUpTestBase {
         double heard = sounding(RIGHT).hertzAt(at);
         assertThat(Pitch.centsBetween(before, heard)).isCloseTo(moved(note), within(25.0));
 
-        robot.press(KeyCode.ALT).type(KeyCode.UP).release(KeyCode.ALT);
+        robot.press(KeyCode.SHIFT).type(KeyCode.UP).release(KeyCode.SHIFT);
         waitUntilDerived();
         assertThat(voice(RIGHT).note(note.span()).aimCents().orElseThrow())
                 .isCloseTo(cents + 5, within(1e-6));
@@ -254,7 +254,7 @@ class PitchLensTest extends CloseUpTestBase {
             closeUp.requestFocus();
             model.focus().set(new Focus.OnNote(voice(RIGHT).id(), note.span()));
         });
-        robot.press(KeyCode.ALT).type(KeyCode.DOWN).release(KeyCode.ALT);
+        robot.press(KeyCode.SHIFT).type(KeyCode.DOWN).release(KeyCode.SHIFT);
         waitUntilDerived();
         assertThat(voice(RIGHT).notes()).hasSize(1);
         assertThat(voice(LEFT).notes()).hasSize(1);

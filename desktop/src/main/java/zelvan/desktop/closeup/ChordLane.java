@@ -210,7 +210,7 @@ final class ChordLane {
                     work().move(
                                     d.original,
                                     d.change,
-                                    event.isAltDown() ? seconds : work().snapped(seconds),
+                                    event.isShortcutDown() ? seconds : work().snapped(seconds),
                                     d.gesture));
         }
     }

@@ -146,7 +146,7 @@ final class CloseUpGestures {
         model.repairs()
                 .addLandmark(
                         lane.voice().id(),
-                        event.isAltDown() ? LandmarkKind.CONSONANT : LandmarkKind.VOWEL,
+                        event.isShiftDown() ? LandmarkKind.CONSONANT : LandmarkKind.VOWEL,
                         lane.source(locked).applyAsDouble(secondsAt(event.getX())));
     }
 
@@ -162,7 +162,7 @@ final class CloseUpGestures {
                 drag.to(
                         Math.max(
                                 0,
-                                event.isAltDown() || drag.isReplacing()
+                                event.isShortcutDown() || drag.isReplacing()
                                         ? secondsAt(event.getX())
                                         : snapped(event.getX(), drag))));
         rangeDrag.ifPresent(drag -> drag.to(secondsAt(event.getX())));
@@ -194,10 +194,11 @@ final class CloseUpGestures {
 
     private void released(MouseEvent event) {
         model.playback().player().endScrub();
+        scrubbing = false;
         boolean click = !moved && beadDrag.isEmpty() && event.getButton() == MouseButton.PRIMARY;
         if (click && event.getClickCount() == 1) {
             clicked(event);
-        } else if (moved && event.isAltDown()) {
+        } else if (moved && event.isShortcutDown()) {
             rangeDrag.ifPresent(RangeDrag::protect);
         }
         beadDrag = Optional.empty();
@@ -225,6 +226,11 @@ final class CloseUpGestures {
                                             .orElse(Focus.NOTHING));
                 });
         model.playback().seek(Math.max(0, seconds));
+    }
+
+    /// Whether something is being dragged or scrubbed.
+    boolean isBusy() {
+        return scrubbing || beadDrag.isPresent() || rangeDrag.isPresent();
     }
 
     private void hovered(MouseEvent event) {

@@ -25,6 +25,7 @@ import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Lens;
 import zelvan.desktop.theme.Theme;
+import zelvan.play.Player;
 import zelvan.play.Version;
 
 /// The close-up: guide and voices of one stretch, through one lens at a time.
@@ -76,7 +77,7 @@ public final class CloseUpView {
         model.lens().subscribe(this::look);
         model.playback().version().subscribe(this::slideTo);
         theme.palette().subscribe(ignored -> repaint());
-        Frames.whenMoved(root, model.playback().player()::positionSeconds, this::repaint);
+        Frames.whenMoved(root, model.playback().player()::positionSeconds, this::moved);
     }
 
     /// Which lens, and what can be set about it.
@@ -120,6 +121,15 @@ public final class CloseUpView {
     private void repaint() {
         (model.lens().get() == Lens.TIME ? time : pitch).repaint();
         chords.repaint();
+    }
+
+    /// While playing, the close-up goes along with the playhead.
+    private void moved() {
+        Player player = model.playback().player();
+        if (player.playing() && !gestures.isBusy()) {
+            model.follow(player.positionSeconds());
+        }
+        repaint();
     }
 
     private void paintTime(CloseUpPainter painter, GraphicsContext g, double width, double height) {

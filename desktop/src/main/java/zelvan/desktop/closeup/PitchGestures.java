@@ -103,7 +103,7 @@ final class PitchGestures {
         if (scrubbing) {
             model.playback().player().scrub(Math.max(0, secondsAt(event.getX())));
         } else if (!event.isStillSincePress()) {
-            drag.ifPresent(d -> d.to(event.getY(), !event.isAltDown()));
+            drag.ifPresent(d -> d.to(event.getY(), !event.isShortcutDown()));
         }
     }
 

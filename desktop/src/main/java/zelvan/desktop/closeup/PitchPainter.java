@@ -1,9 +1,10 @@
 package zelvan.desktop.closeup;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
@@ -16,6 +17,7 @@ import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
+import zelvan.dsp.Percentile;
 import zelvan.session.Protection;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -31,6 +33,9 @@ final class PitchPainter {
     private static final double FAN_PIXELS = 26;
     private static final double LEAST_CORRIDOR_PIXELS = 5;
     private static final double HOP = VoiceAnalysis.HOP_SECONDS;
+
+    private static final int SAMPLES_A_VOICE = 200;
+    private static final double MISHEARD_PERCENT = 1.5;
 
     private final AppModel model;
     private final Theme theme;
@@ -74,22 +79,26 @@ final class PitchPainter {
         return new Picture(guide, voices, PitchScale.around(cents, top, height - top));
     }
 
+    /// The lowest and the highest that each voice sings in sight, but for what is misheard for a
+    /// moment: a voice that sings little has its place like one that sings all the time.
     private static double[] inSight(List<PitchLine> lines, Viewport view) {
-        double[] cents = new double[1024];
-        int count = 0;
-        for (PitchLine line : lines) {
-            int from = line.frameAt(view.startSeconds());
-            int to = line.frameAt(view.endSeconds());
-            int stride = Math.max(1, (to - from) / 200);
-            for (int f = from; f <= to; f += stride) {
-                double at = line.centsAt(f);
-                if (!Double.isNaN(at)) {
-                    cents = count == cents.length ? Arrays.copyOf(cents, 2 * count) : cents;
-                    cents[count++] = at;
-                }
-            }
-        }
-        return Arrays.copyOf(cents, count);
+        return lines.stream().flatMapToDouble(line -> range(line, view)).toArray();
+    }
+
+    private static DoubleStream range(PitchLine line, Viewport view) {
+        int from = line.frameAt(view.startSeconds());
+        int to = line.frameAt(view.endSeconds());
+        int stride = Math.max(1, (to - from) / SAMPLES_A_VOICE);
+        double[] cents =
+                IntStream.iterate(from, f -> f <= to, f -> f + stride)
+                        .mapToDouble(line::centsAt)
+                        .filter(c -> !Double.isNaN(c))
+                        .toArray();
+        return cents.length == 0
+                ? DoubleStream.empty()
+                : DoubleStream.of(
+                        Percentile.of(cents, MISHEARD_PERCENT),
+                        Percentile.of(cents, 100 - MISHEARD_PERCENT));
     }
 
     void paint(GraphicsContext g, double width, double height, double locked, boolean fan) {

@@ -1,7 +1,6 @@
 package zelvan.desktop.closeup;
 
 import java.util.Arrays;
-import zelvan.dsp.Percentile;
 import zelvan.units.Pitch;
 
 /// Where pitches stand in the lens.
@@ -16,10 +15,12 @@ record PitchScale(double lowCents, double highCents, double top, double height) 
 
     /// One that shows what is there.
     ///
-    /// @param cents what is to be shown, in any order; may be empty
+    /// @param cents what is to be shown whole, in any order; may be empty
     static PitchScale around(double[] cents, double top, double height) {
-        double low = cents.length == 0 ? -900 : Percentile.of(cents, 1) - MARGIN_CENTS;
-        double high = cents.length == 0 ? 300 : Percentile.of(cents.clone(), 99) + MARGIN_CENTS;
+        double low =
+                cents.length == 0 ? -900 : Arrays.stream(cents).min().orElseThrow() - MARGIN_CENTS;
+        double high =
+                cents.length == 0 ? 300 : Arrays.stream(cents).max().orElseThrow() + MARGIN_CENTS;
         double missing = Math.max(0, LEAST_CENTS - (high - low));
         return new PitchScale(low - missing / 2, high + missing / 2, top, Math.max(1, height));
     }

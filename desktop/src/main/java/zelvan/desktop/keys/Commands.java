@@ -4,15 +4,17 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import javafx.scene.Node;
 import javafx.scene.Scene;
-import javafx.scene.control.Alert;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuBar;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextInputControl;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.GridPane;
+import javafx.scene.layout.Region;
 
 /// The table of all commands, and what is made from it.
 public final class Commands {
@@ -56,11 +58,23 @@ public final class Commands {
         return bar;
     }
 
-    /// Reacts to keys anywhere in the window but where text is typed.
+    /// Reacts to keys anywhere in the window but where text is typed. Alt is left to the system,
+    /// which moves windows with it: let go by itself it would put the focus into the menu bar.
     public void listenTo(Scene scene) {
+        scene.addEventFilter(
+                KeyEvent.KEY_RELEASED,
+                event -> {
+                    if (event.getCode() == KeyCode.ALT) {
+                        event.consume();
+                    }
+                });
         scene.addEventFilter(
                 KeyEvent.KEY_PRESSED,
                 event -> {
+                    if (event.getCode() == KeyCode.ALT) {
+                        event.consume();
+                        return;
+                    }
                     if (scene.getFocusOwner() instanceof TextInputControl) {
                         return;
                     }
@@ -74,9 +88,9 @@ public final class Commands {
                 });
     }
 
-    /// The sheet of keys.
-    public Alert sheet() {
-        GridPane grid = new GridPane(24, 4);
+    /// All keys, for a sheet.
+    public Node keys() {
+        GridPane grid = new GridPane(20, 3);
         grid.setId("key-sheet");
         int row = 0;
         int column = 0;
@@ -90,16 +104,20 @@ public final class Commands {
             grid.add(heading, column, row++);
             for (Command command : new ArrayList<>(all)) {
                 if (command.group().equals(group) && command.keys().isPresent()) {
-                    Label keys = new Label(command.combination().orElseThrow().getDisplayText());
+                    Label keys = whole(command.combination().orElseThrow().getDisplayText());
                     keys.getStyleClass().add("figure");
                     grid.add(keys, column, row);
-                    grid.add(new Label(command.title()), column + 1, row++);
+                    grid.add(whole(command.title()), column + 1, row++);
                 }
             }
         }
-        Alert alert = new Alert(Alert.AlertType.NONE, "", javafx.scene.control.ButtonType.CLOSE);
-        alert.setTitle("Keys");
-        alert.getDialogPane().setContent(grid);
-        return alert;
+        return grid;
+    }
+
+    /// Never cut off.
+    private static Label whole(String text) {
+        Label label = new Label(text);
+        label.setMinWidth(Region.USE_PREF_SIZE);
+        return label;
     }
 }

@@ -3,6 +3,7 @@ package zelvan.desktop.lockmap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
@@ -54,42 +55,48 @@ final class LockMapPainter {
             Optional<TimeSpan> phrase,
             double seconds) {}
 
+    /// Paints what stands.
     void paint(GraphicsContext g, double width, double height) {
         Palette colours = theme.palette().get();
         Derived derived = model.derived().get();
-        double song = Math.max(1, derived.seconds());
-        ruler(g, colours, derived.guidePhrases(), width, song);
-        double y = RULER_HEIGHT;
-        for (LockMapRow row : LockMapRow.of(model.session())) {
+        LockMapGeometry geometry = LockMapGeometry.of(derived, width);
+        ruler(g, colours, geometry);
+        for (LockMapGeometry.Placed placed : LockMapGeometry.rows(model.session())) {
+            LockMapRow row = placed.row();
             if (row.voice().isPresent()) {
-                voice(g, colours, row, derived, y, width, song);
+                voice(g, colours, row, derived, placed.y(), geometry);
             } else {
+                double y = placed.y() + row.height() - 0.5;
                 g.setStroke(colours.line());
-                g.strokeLine(0, y + row.height() - 0.5, width, y + row.height() - 0.5);
+                g.strokeLine(0, y, width, y);
             }
-            y += row.height();
         }
-        window(g, colours, width, height, song);
-        playhead(g, colours, width, height, song);
     }
 
-    private void ruler(
-            GraphicsContext g, Palette colours, List<TimeSpan> phrases, double width, double song) {
+    /// Paints what moves: the playhead, and the frame of what the close-up shows.
+    void paintOver(GraphicsContext g, double width, double height) {
+        Palette colours = theme.palette().get();
+        LockMapGeometry geometry = LockMapGeometry.of(model.derived().get(), width);
+        window(g, colours, height, geometry);
+        double x = geometry.x(model.playback().player().positionSeconds());
+        g.setStroke(colours.accent());
+        g.strokeLine(x, 0, x, height);
+    }
+
+    private static void ruler(GraphicsContext g, Palette colours, LockMapGeometry geometry) {
         g.setFont(Theme.font(11));
         g.setTextBaseline(VPos.CENTER);
         g.setTextAlign(TextAlignment.LEFT);
-        for (int i = 0; i < phrases.size(); i++) {
-            double x = phrases.get(i).startSeconds() / song * width;
-            double w = phrases.get(i).seconds() / song * width;
+        for (int i = 0; i < geometry.phrases().size(); i++) {
+            LockMapGeometry.Extent phrase = geometry.phraseExtent(i);
             g.setFill(colours.line());
-            g.fillRect(x, RULER_HEIGHT - 3, w, 2);
+            g.fillRect(phrase.x(), RULER_HEIGHT - 3, phrase.width(), 2);
             g.setFill(colours.quiet());
-            if (w > 14) {
+            if (phrase.width() > 14) {
+                double seconds = geometry.secondsAt(phrase.x());
                 g.fillText(
-                        w > 60
-                                ? (i + 1) + "  " + clock(phrases.get(i).startSeconds())
-                                : "" + (i + 1),
-                        x,
+                        phrase.width() > 60 ? (i + 1) + "  " + clock(seconds) : "" + (i + 1),
+                        phrase.x(),
                         RULER_HEIGHT / 2);
             }
         }
@@ -105,70 +112,65 @@ final class LockMapPainter {
             LockMapRow row,
             Derived derived,
             double y,
-            double width,
-            double song) {
+            LockMapGeometry geometry) {
         Voice voice = row.voice().orElseThrow();
-        DerivedVoice made = derived.voice(voice.id()).orElse(null);
         double h = row.height() - GAP;
-        if (voice.role() == Role.GUIDE || voice.role() == Role.BED) {
-            g.setFill(
-                    voice.role() == Role.GUIDE
-                            ? colours.guide().deriveColor(0, 1, 1, 0.75)
-                            : colours.line());
-            if (voice.role() == Role.GUIDE) {
-                for (TimeSpan phrase : derived.guidePhrases()) {
-                    g.fillRect(
-                            phrase.startSeconds() / song * width,
-                            y + h / 2 - 2,
-                            phrase.seconds() / song * width,
-                            4);
-                }
-            } else {
-                g.fillRect(0, y + h / 2 - 1, width, 2);
+        if (voice.role() == Role.GUIDE) {
+            g.setFill(colours.guide().deriveColor(0, 1, 1, 0.75));
+            for (int i = 0; i < geometry.phrases().size(); i++) {
+                LockMapGeometry.Extent phrase = geometry.phraseExtent(i);
+                g.fillRect(phrase.x(), y + h / 2 - 2, phrase.width(), 4);
             }
-            return;
+        } else if (voice.role() == Role.BED) {
+            g.setFill(colours.line());
+            g.fillRect(0, y + h / 2 - 1, geometry.width(), 2);
+        } else {
+            derived.voice(voice.id())
+                    .ifPresent(made -> cells(g, colours, row, made, y + GAP / 2, h, geometry));
         }
-        if (made == null) {
-            return;
-        }
-        for (LockMap.Cell cell : made.lock().cells()) {
-            cell(g, colours, row, cell, x(cell, width, song), y + GAP / 2, w(cell, width, song), h);
-        }
+    }
+
+    private void cells(
+            GraphicsContext g,
+            Palette colours,
+            LockMapRow row,
+            DerivedVoice made,
+            double y,
+            double h,
+            LockMapGeometry geometry) {
+        Voice voice = row.voice().orElseThrow();
+        List<LockMap.Cell> cells = made.lock().cells();
         List<PitchLockMap.Cell> pitch = made.pitched().lock().cells();
-        for (int i = 0; i < Math.min(pitch.size(), made.lock().cells().size()); i++) {
-            LockMap.Cell cell = made.lock().cells().get(i);
-            if (cell.state() != LockMap.State.SILENT) {
+        // While something new is worked out there may be more phrases than cells, or fewer.
+        int count = Math.min(cells.size(), geometry.phrases().size());
+        for (int i = 0; i < count; i++) {
+            LockMapGeometry.Extent extent = geometry.phraseExtent(i);
+            cell(g, colours, row, cells.get(i), extent.x(), y, extent.width(), h);
+            if (i < pitch.size() && cells.get(i).state() != LockMap.State.SILENT) {
                 pitch(
                         g,
                         colours,
                         pitch.get(i),
-                        x(cell, width, song),
-                        y + GAP / 2 + h - PITCH_PIXELS - 3,
-                        w(cell, width, song));
+                        extent.x(),
+                        y + h - PITCH_PIXELS - 3,
+                        extent.width());
             }
         }
         for (Doubt doubt : model.derived().get().doubts(voice)) {
-            doubt(g, colours, doubt, y + GAP / 2, h, width, song);
+            LockMapGeometry.Extent extent =
+                    geometry.guideExtent(doubt.span(), NARROWEST_DOUBT_PIXELS);
+            hatch(g, colours, doubt, extent.x(), y, extent.width(), h);
         }
-        for (LockMap.Cell cell : made.lock().cells()) {
-            double x = x(cell, width, song);
-            double w = w(cell, width, song);
-            figure(g, colours, cell, x, y + GAP / 2, w, h);
-            if (isSelected(voice, cell)) {
+        for (int i = 0; i < count; i++) {
+            LockMapGeometry.Extent extent = geometry.phraseExtent(i);
+            figure(g, colours, cells.get(i), extent.x(), y, extent.width(), h);
+            if (isSelected(voice, cells.get(i))) {
                 g.setStroke(colours.accent());
                 g.setLineWidth(1.5);
-                g.strokeRect(x + 0.5, y + GAP / 2 + 0.5, w - 1, h - 1);
+                g.strokeRect(extent.x() + 0.5, y + 0.5, extent.width() - 1, h - 1);
                 g.setLineWidth(1);
             }
         }
-    }
-
-    private static double x(LockMap.Cell cell, double width, double song) {
-        return cell.phrase().startSeconds() / song * width;
-    }
-
-    private static double w(LockMap.Cell cell, double width, double song) {
-        return Math.max(4, cell.phrase().seconds() / song * width);
     }
 
     private boolean isSelected(Voice voice, LockMap.Cell cell) {
@@ -260,89 +262,80 @@ final class LockMapPainter {
         double side = (raw ? cell.rawLeanSeconds() : cell.leanSeconds()) < 0 ? -1 : 1;
         boolean off = lock.medianSeconds() > 0.05 * WIDEST_SECONDS;
         if (cell.state() != LockMap.State.SILENT && w > 44) {
+            String text = String.format(Locale.ROOT, "%.0f", lock.medianSeconds() * 1000);
+            double wide = 7 * text.length() + 4;
+            // Whatever is hatched or barred below it, a figure can be read.
+            g.setFill(colours.raised());
+            g.fillRect(side < 0 ? x + w - 3 - wide : x + 3, y + 4, wide, h - 14);
             g.setFill(off ? colours.text() : colours.quiet());
             g.setFont(Theme.font(11));
             g.setTextAlign(side < 0 ? TextAlignment.RIGHT : TextAlignment.LEFT);
             g.setTextBaseline(VPos.CENTER);
-            g.fillText(
-                    String.format(Locale.ROOT, "%.0f", lock.medianSeconds() * 1000),
-                    side < 0 ? x + w - 5 : x + 5,
-                    y + h / 2 - 1);
+            g.fillText(text, side < 0 ? x + w - 5 : x + 5, y + h / 2 - 1);
         }
     }
 
     /// A doubtful place is hatched; where singing again is better, or something else is sung,
-    /// twice.
-    private static void doubt(
+    /// twice. The lines are cut off by arithmetic: a clip of its own for each place would cost the
+    /// toolkit a blend over the whole picture.
+    private static void hatch(
             GraphicsContext g,
             Palette colours,
             Doubt doubt,
+            double x,
             double y,
-            double h,
-            double width,
-            double song) {
-        double x = doubt.span().startSeconds() / song * width;
-        double w = Math.max(NARROWEST_DOUBT_PIXELS, doubt.span().seconds() / song * width);
+            double w,
+            double h) {
         boolean whole =
                 doubt.reason() == Doubt.Reason.SING_AGAIN
                         || doubt.reason() == Doubt.Reason.OTHER_WORDS;
-        g.save();
-        g.beginPath();
-        g.rect(x, y, w, h);
-        g.clip();
         g.setStroke(colours.text().deriveColor(0, 1, 1, 0.65));
         for (double at = x - h; at < x + w; at += 5) {
-            g.strokeLine(at, y + h, at + h, y);
-            if (whole) {
-                g.strokeLine(at, y, at + h, y + h);
+            // Rising from the lower edge at `at` to the upper one at `at + h`.
+            double from = Math.max(at, x);
+            double to = Math.min(at + h, x + w);
+            if (to > from) {
+                g.strokeLine(from, y + h - (from - at), to, y + h - (to - at));
+                if (whole) {
+                    g.strokeLine(from, y + (from - at), to, y + (to - at));
+                }
             }
         }
-        g.restore();
     }
 
     /// What the close-up shows, as a frame over all rows.
     private void window(
-            GraphicsContext g, Palette colours, double width, double height, double song) {
+            GraphicsContext g, Palette colours, double height, LockMapGeometry geometry) {
         Viewport view = model.viewport().get();
-        double x = view.startSeconds() / song * width;
-        double w = view.seconds() / song * width;
+        double x = geometry.x(view.startSeconds());
+        double w = geometry.x(view.endSeconds()) - x;
         g.setFill(colours.text().deriveColor(0, 1, 1, 0.05));
         g.fillRect(x, RULER_HEIGHT, w, height - RULER_HEIGHT);
         g.setFill(colours.quiet());
         g.fillRect(x, RULER_HEIGHT - 3, w, 3);
     }
 
-    private void playhead(
-            GraphicsContext g, Palette colours, double width, double height, double song) {
-        double x = model.playback().player().positionSeconds() / song * width;
-        g.setStroke(colours.accent());
-        g.strokeLine(x, 0, x, height);
-    }
-
     Optional<Hit> at(double x, double y, double width) {
         Derived derived = model.derived().get();
-        double seconds = x / width * Math.max(1, derived.seconds());
-        double top = RULER_HEIGHT;
-        for (LockMapRow row : LockMapRow.of(model.session())) {
-            if (y >= top && y < top + row.height()) {
-                Optional<LockMap.Cell> cell =
-                        row.voice()
-                                .flatMap(v -> derived.voice(v.id()))
-                                .flatMap(d ->
-                                        d.lock().cells().stream()
-                                                .filter(c ->
-                                                        c.phrase()
-                                                                .widenedBy(0.05)
-                                                                .contains(seconds))
-                                                .findFirst());
-                Optional<TimeSpan> phrase =
-                        derived.guidePhrases().stream()
-                                .filter(p -> p.widenedBy(0.05).contains(seconds))
-                                .findFirst();
-                return Optional.of(new Hit(row, cell, phrase, seconds));
-            }
-            top += row.height();
-        }
-        return Optional.empty();
+        LockMapGeometry geometry = LockMapGeometry.of(derived, width);
+        OptionalInt phrase = geometry.phraseAt(x);
+        return LockMapGeometry.rowAt(model.session(), y)
+                .map(row ->
+                        new Hit(
+                                row,
+                                phrase.stream()
+                                        .boxed()
+                                        .flatMap(i -> cell(derived, row, i).stream())
+                                        .findFirst(),
+                                phrase.stream().mapToObj(geometry.phrases()::get).findFirst(),
+                                geometry.secondsAt(x)));
+    }
+
+    private static Optional<LockMap.Cell> cell(Derived derived, LockMapRow row, int phrase) {
+        return row.voice()
+                .flatMap(v -> derived.voice(v.id()))
+                .map(made -> made.lock().cells())
+                .filter(cells -> phrase < cells.size())
+                .map(cells -> cells.get(phrase));
     }
 }

@@ -43,7 +43,7 @@ public final class LockMapView {
     public LockMapView(AppModel model, Theme theme) {
         this.model = model;
         this.painter = new LockMapPainter(model, theme);
-        this.grid = new PaintedRegion(painter::paint);
+        this.grid = new PaintedRegion(painter::paint, painter::paintOver);
         grid.setId("lock-map");
         grid.setAccessibleText("Lock map: voices by phrases");
         BorderPane both = new BorderPane(grid);
@@ -63,10 +63,10 @@ public final class LockMapView {
         model.history().subscribe(ignored -> rebuild());
         model.derived().subscribe(ignored -> rebuild());
         model.selection().subscribe(ignored -> rebuild());
-        model.viewport().subscribe(ignored -> grid.repaint());
+        model.viewport().subscribe(ignored -> grid.repaintOver());
         model.playback().version().subscribe(ignored -> rebuild());
         theme.palette().subscribe(ignored -> rebuild());
-        Frames.whenMoved(grid, model.playback().player()::positionSeconds, grid::repaint);
+        Frames.whenMoved(grid, model.playback().player()::positionSeconds, grid::repaintOver);
     }
 
     public Node node() {
@@ -137,7 +137,7 @@ public final class LockMapView {
     }
 
     private double secondsAt(double x) {
-        return Math.max(0, x / grid.getWidth() * model.derived().get().seconds());
+        return LockMapGeometry.of(model.derived().get(), grid.getWidth()).secondsAt(x);
     }
 
     private void clicked(MouseEvent event) {
@@ -147,20 +147,23 @@ public final class LockMapView {
 
         Optional<LockMapPainter.Hit> hit = painter.at(event.getX(), event.getY(), grid.getWidth());
         if (hit.isEmpty() || event.getY() < LockMapPainter.RULER_HEIGHT) {
-            model.playback().seek(secondsAt(event.getX()));
-            grid.repaint();
+            model.seekAndShow(secondsAt(event.getX()));
             return;
         }
         Optional<Voice> voice = hit.get().row().voice();
         if (voice.isPresent() && hit.get().phrase().isPresent() && voice.get().role().follows()) {
             if (event.isShortcutDown()) {
-                model.select(model.selection().get().toggling(voice.get().id()));
+                model.select(
+                        model.selection()
+                                .get()
+                                .togglingCell(voice.get().id(), hit.get().phrase().get()));
+                model.show(hit.get().phrase().get());
             } else {
                 model.visit(voice.get().id(), hit.get().phrase().get());
             }
         } else {
+            model.seekAndShow(hit.get().seconds());
             hit.get().phrase().ifPresent(model::show);
-            model.playback().seek(hit.get().seconds());
         }
     }
 

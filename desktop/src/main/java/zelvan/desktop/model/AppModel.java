@@ -32,6 +32,9 @@ public final class AppModel implements AutoCloseable {
     /// A doubtful place is shown with at least this much to both sides of its middle.
     private static final double SHORTEST_PLACE_SECONDS = 0.9;
 
+    /// Where in the close-up a moment stands that it follows.
+    private static final double FOLLOWED_SHARE = 0.1;
+
     private final Engine engine;
     private final Playback playback;
     private final Documents documents;
@@ -43,6 +46,7 @@ public final class AppModel implements AutoCloseable {
             new SimpleObjectProperty<>(Selection.NOTHING);
     private final ObjectProperty<Focus> focus = new SimpleObjectProperty<>(Focus.NOTHING);
     private final ObjectProperty<List<Combing>> combing = new SimpleObjectProperty<>(List.of());
+    private final Tracks tracks = new Tracks(this);
     private final Repairs repairs = new Repairs(this);
     private final Tunings tunings = new Tunings(this);
     private final NoteWork notes = new NoteWork(this);
@@ -88,6 +92,11 @@ public final class AppModel implements AutoCloseable {
     /// Where voices have become so alike that they comb; found in the background.
     public ObjectProperty<List<Combing>> combing() {
         return combing;
+    }
+
+    /// What can be said of the tracks.
+    public Tracks tracks() {
+        return tracks;
     }
 
     /// What can be done to mend a match.
@@ -347,6 +356,22 @@ public final class AppModel implements AutoCloseable {
     public void show(TimeSpan phrase) {
         TimeSpan wide = sounding(phrase).widenedBy(Math.max(0.25, 0.08 * phrase.seconds()));
         viewport.set(new Viewport(Math.max(0, wide.startSeconds()), wide.endSeconds()));
+    }
+
+    /// Puts the playhead somewhere, and shows what is there in the close-up.
+    public void seekAndShow(double seconds) {
+        playback.seek(seconds);
+        follow(seconds);
+    }
+
+    /// Moves the close-up, if it does not show a moment of the song.
+    public void follow(double seconds) {
+        Viewport now = viewport.get();
+        if (seconds < now.startSeconds() || seconds > now.endSeconds()) {
+            double song = derived.get().seconds();
+            double from = seconds - FOLLOWED_SHARE * now.seconds();
+            viewport.set(now.moved(from - now.startSeconds(), song));
+        }
     }
 
     /// Selects the voice of a doubtful place, shows the place, and loops its phrase.

@@ -1,11 +1,13 @@
 package zelvan.desktop.model;
 
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.engine.DerivedVoice;
+import zelvan.session.Edit;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.Voice;
@@ -84,18 +86,46 @@ public final class Protections {
         }
     }
 
+    /// In all selected voices as one step: where one of them is not protected that much, all are.
     private void togglePhrases(Protection.Kind kind) {
+        List<Edit> protect = new ArrayList<>();
+        List<Edit> lift = new ArrayList<>();
         for (String id : model.selection().get().voiceIds()) {
             Optional<Voice> voice = voice(id).filter(v -> v.role().follows());
             Optional<TimeSpan> span = voice.flatMap(this::selectedPhrase);
-            if (span.isPresent()) {
-                Optional<Protection> there =
-                        voice.get().protections().stream()
-                                .filter(p -> p.span().overlaps(span.get()))
-                                .findFirst();
-                there.ifPresentOrElse(
-                        p -> toggle(id, p, kind), () -> protect(id, span.get(), kind));
+            if (span.isEmpty()) {
+                continue;
             }
+            Optional<Protection> there =
+                    voice.get().protections().stream()
+                            .filter(p -> p.span().overlaps(span.get()))
+                            .findFirst();
+            if (there.isPresent() && there.get().kind() == kind) {
+                lift.add(new RepairEdit.Unprotect(id, name(id), there.get()));
+            } else {
+                Protection now =
+                        there.map(p -> p.withKind(kind))
+                                .orElseGet(() -> new Protection(span.get(), kind));
+                protect.add(
+                        new RepairEdit.Protect(
+                                id, name(id), now, there, model.repairs().newGesture()));
+            }
+        }
+        List<Edit> edits = protect.isEmpty() ? lift : protect;
+        if (edits.size() == 1) {
+            model.apply(edits.getFirst());
+        } else if (!edits.isEmpty()) {
+            model.apply(
+                    new Edit.Together(
+                            edits.size()
+                                    + " voices: "
+                                    + (protect.isEmpty()
+                                            ? "protection lifted"
+                                            : "protect " + kind.word()),
+                            edits));
+        }
+        if (edits.size() == 1 && edits.getFirst() instanceof RepairEdit.Protect p) {
+            model.focus().set(new Focus.OnProtection(p.voiceId(), p.protection()));
         }
     }
 
@@ -129,14 +159,24 @@ public final class Protections {
                 .toList();
     }
 
-    /// Protects all that is suggested; an ad-lib stays where it was sung.
-    public void protectSuggestions(Voice voice) {
-        for (TimeSpan span : suggestions(voice)) {
-            model.apply(
-                    new RepairEdit.Protect(
-                            voice.id(),
-                            voice.name(),
-                            new Protection(span, Protection.Kind.BOTH, true)));
+    /// Protects all that is suggested, as one step; an ad-lib stays where it was sung.
+    public void protectSuggestions(List<Voice> voices) {
+        List<Edit> edits = new ArrayList<>();
+        for (Voice voice : voices) {
+            for (TimeSpan span : suggestions(voice)) {
+                edits.add(
+                        new RepairEdit.Protect(
+                                voice.id(),
+                                voice.name(),
+                                new Protection(span, Protection.Kind.BOTH, true)));
+            }
         }
+        model.apply(
+                new Edit.Together(
+                        Voice.names(voices)
+                                + (edits.size() == 1
+                                        ? ": protect a place"
+                                        : ": protect " + edits.size() + " places"),
+                        edits));
     }
 }

@@ -16,6 +16,9 @@ import zelvan.measure.Combing;
 import zelvan.session.Edit;
 import zelvan.session.RepairEdit;
 import zelvan.session.Role;
+import zelvan.session.Scope;
+import zelvan.session.Setting;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.Harmony;
@@ -328,17 +331,24 @@ public final class Repairs {
         return model.session().guide().flatMap(g -> heard.map(g.marks()::of)).orElse(List.of());
     }
 
-    /// How faint a landmark of a voice may be and still count.
+    /// How faint a landmark of voices may be and still count.
     ///
     /// @param sensitivity 0 to 1
-    public void setSensitivity(String voiceId, double sensitivity, long step) {
-        voice(voiceId)
-                .ifPresent(v ->
-                        changeMarks(
-                                voiceId,
-                                v.marks().withSensitivity(sensitivity),
-                                "sensitivity " + Math.round(sensitivity * 100) + " %",
-                                step));
+    public void setSensitivity(List<Voice> voices, double sensitivity, long step) {
+        String what = "sensitivity " + Math.round(sensitivity * 100) + " %";
+        model.apply(
+                new Edit.Together(
+                        Voice.names(voices) + ": " + what,
+                        voices.stream()
+                                .<Edit>map(v ->
+                                        new RepairEdit.ChangeMarks(
+                                                v.id(),
+                                                v.name(),
+                                                v.marks().withSensitivity(sensitivity),
+                                                what,
+                                                step))
+                                .toList(),
+                        step));
     }
 
     /// Gives the voice that combs the slack that lets it sound apart, in that phrase.
@@ -348,11 +358,10 @@ public final class Repairs {
                         voice(pair.voiceId())
                                 .ifPresent(v ->
                                         model.apply(
-                                                new Edit.SetPhraseTiming(
-                                                        v.id(),
-                                                        v.name(),
-                                                        pair.phrase().widenedBy(EDGE_SECONDS),
-                                                        v.phraseTiming(pair.phrase())
-                                                                .withSlack(slack)))));
+                                                Turn.of(
+                                                        new Scope.OfPhrase(v.id(), pair.phrase()),
+                                                        Setting.TIMING_SLACK,
+                                                        slack,
+                                                        v.name()))));
     }
 }

@@ -44,6 +44,14 @@ public record Selection(
         return new Selection(Optional.empty(), ids, phrase);
     }
 
+    /// With one cell more, or one less if it was there. All cells are of one phrase: in another one
+    /// the voices are kept and the phrase is changed.
+    public Selection togglingCell(String voiceId, TimeSpan of) {
+        boolean samePhrase = phrase.equals(Optional.of(of));
+        Selection more = samePhrase || !has(voiceId) ? toggling(voiceId) : this;
+        return new Selection(Optional.empty(), more.voiceIds, Optional.of(of));
+    }
+
     /// Without voices that are no longer there.
     public Selection keeping(Set<String> there) {
         return new Selection(stackId, voiceIds.stream().filter(there::contains).toList(), phrase);

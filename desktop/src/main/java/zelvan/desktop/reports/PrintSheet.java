@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import javafx.collections.FXCollections;
+import javafx.geometry.Pos;
 import javafx.scene.control.Alert;
 import javafx.scene.control.Button;
 import javafx.scene.control.ButtonBar;
@@ -18,6 +19,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import zelvan.audio.SoundFormat;
 import zelvan.desktop.model.Prints;
+import zelvan.desktop.theme.Theme;
 
 /// Asks what is to be printed and as what; then where.
 public final class PrintSheet {
@@ -41,10 +43,12 @@ public final class PrintSheet {
     private final CheckBox voices = new CheckBox("Every voice by itself");
     private final CheckBox mix = new CheckBox("A mix of what is heard");
     private final ComboBox<Kept> kept = new ComboBox<>(FXCollections.observableArrayList(CHOICES));
-    private final Alert alert = new Alert(Alert.AlertType.NONE);
+    private final Theme theme;
+    private final Alert alert;
 
     /// @param folder asks where; nothing is printed if there is no answer
-    public PrintSheet(Prints prints, Supplier<Optional<File>> folder) {
+    public PrintSheet(Prints prints, Theme theme, Supplier<Optional<File>> folder) {
+        this.theme = theme;
         voices.setId("print-voices");
         voices.setSelected(true);
         mix.setId("print-mix");
@@ -58,12 +62,15 @@ public final class PrintSheet {
         about.setMaxWidth(360);
         about.getStyleClass().add("quiet");
         ButtonType go = new ButtonType("Choose a folder…", ButtonBar.ButtonData.OK_DONE);
-        alert.setTitle("Print");
-        alert.getDialogPane().getButtonTypes().setAll(go, ButtonType.CANCEL);
-        alert.getDialogPane()
-                .setContent(
-                        new VBox(12, voices, mix, new HBox(8, new Label("Kept as"), kept), about));
-        alert.getDialogPane().setId("print-sheet");
+        HBox keptAs = new HBox(8, new Label("Kept as"), kept);
+        keptAs.setAlignment(Pos.CENTER_LEFT);
+        alert =
+                theme.sheet(
+                        "print-sheet",
+                        "Print",
+                        new VBox(12, voices, mix, keptAs, about),
+                        go,
+                        ButtonType.CANCEL);
         Button print = (Button) alert.getDialogPane().lookupButton(go);
         print.setId("print-go");
         print.disableProperty().bind(voices.selectedProperty().or(mix.selectedProperty()).not());
@@ -87,16 +94,12 @@ public final class PrintSheet {
                 new ButtonType(
                         inTheWay.size() == 1 ? "Replace it" : "Replace them",
                         ButtonBar.ButtonData.OK_DONE);
-        Alert ask = new Alert(Alert.AlertType.NONE);
-        ask.setTitle("Print");
-        ask.initOwner(alert.getOwner());
-        ask.getDialogPane().setId("replace-sheet");
-        ask.getDialogPane().getButtonTypes().setAll(replace, ButtonType.CANCEL);
-        ask.getDialogPane().lookupButton(replace).setId("replace-go");
         Label about = new Label(question(folder, inTheWay));
         about.setWrapText(true);
         about.setMaxWidth(420);
-        ask.getDialogPane().setContent(about);
+        Alert ask = theme.sheet("replace-sheet", "Print", about, replace, ButtonType.CANCEL);
+        ask.initOwner(alert.getOwner());
+        ask.getDialogPane().lookupButton(replace).setId("replace-go");
         ask.resultProperty()
                 .subscribe(answer -> {
                     if (answer == replace) {

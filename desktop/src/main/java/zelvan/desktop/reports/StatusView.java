@@ -6,13 +6,18 @@ import java.util.Optional;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
+import javafx.geometry.Side;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
+import javafx.scene.control.CustomMenuItem;
 import javafx.scene.control.Label;
+import javafx.scene.control.ListCell;
+import javafx.scene.control.ListView;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -165,24 +170,49 @@ public final class StatusView {
         return model.session().voices().isEmpty() ? "" : "all up to date";
     }
 
-    /// All doubtful places and why; a click goes there.
+    /// All doubtful places and why, in a list that scrolls; a click goes there.
     private void showDoubts() {
-        ContextMenu menu = new ContextMenu();
-        for (Doubts.Place place : Doubts.in(model.derived().get())) {
-            double seconds = place.doubt().span().startSeconds();
-            MenuItem item =
-                    new MenuItem(
-                            String.format(
-                                    Locale.ROOT,
-                                    "%d:%04.1f  %s: %s",
-                                    (int) (seconds / 60),
-                                    seconds % 60,
-                                    place.voice().name(),
-                                    place.doubt().reason().words()));
-            item.setOnAction(e -> model.visit(place));
-            menu.getItems().add(item);
+        ListView<Doubts.Place> list = new ListView<>();
+        list.setId("places");
+        list.getStyleClass().add("places");
+        list.getItems().setAll(Doubts.in(model.derived().get()));
+        list.setCellFactory(ignored -> new PlaceCell());
+        ContextMenu menu = new ContextMenu(new CustomMenuItem(list, false));
+        list.setOnMouseClicked(e -> visitChosen(list, menu));
+        list.setOnKeyPressed(e -> {
+            if (e.getCode() == KeyCode.ENTER) {
+                visitChosen(list, menu);
+            }
+        });
+        menu.show(places, Side.TOP, 0, 0);
+        list.requestFocus();
+    }
+
+    private void visitChosen(ListView<Doubts.Place> list, ContextMenu menu) {
+        Doubts.Place chosen = list.getSelectionModel().getSelectedItem();
+        if (chosen != null) {
+            menu.hide();
+            model.visit(chosen);
         }
-        menu.show(places, javafx.geometry.Side.TOP, 0, 0);
+    }
+
+    private static final class PlaceCell extends ListCell<Doubts.Place> {
+        @Override
+        protected void updateItem(Doubts.Place place, boolean empty) {
+            super.updateItem(place, empty);
+            setText(empty || place == null ? "" : words(place));
+        }
+
+        private static String words(Doubts.Place place) {
+            double seconds = place.doubt().span().startSeconds();
+            return String.format(
+                    Locale.ROOT,
+                    "%d:%04.1f  %s: %s",
+                    (int) (seconds / 60),
+                    seconds % 60,
+                    place.voice().name(),
+                    place.doubt().reason().words());
+        }
     }
 
     /// Who combs with whom and where; a click opens the two with slack, or goes there.
@@ -215,7 +245,7 @@ public final class StatusView {
             });
             menu.getItems().add(item);
         }
-        menu.show(combing, javafx.geometry.Side.TOP, 0, 0);
+        menu.show(combing, Side.TOP, 0, 0);
     }
 
     /// All steps; a click goes there.
@@ -229,7 +259,7 @@ public final class StatusView {
             item.setOnAction(e -> model.goTo(step));
             menu.getItems().add(item);
         }
-        menu.show(history, javafx.geometry.Side.TOP, 0, 0);
+        menu.show(history, Side.TOP, 0, 0);
     }
 
     private void refreshMessages() {

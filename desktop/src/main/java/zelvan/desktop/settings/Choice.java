@@ -1,6 +1,7 @@
 package zelvan.desktop.settings;
 
 import java.util.List;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import javafx.geometry.Pos;
@@ -61,6 +62,20 @@ final class Choice<T> {
             box.getItems().setAll(values);
         }
         box.setValue(chosen);
+        showing = false;
+    }
+
+    /// Shows what can be chosen, and nothing as chosen where they differ.
+    void show(List<T> values, Set<T> chosen) {
+        showing = true;
+        if (!box.getItems().equals(values)) {
+            box.getItems().setAll(values);
+        }
+        if (chosen.size() == 1) {
+            box.setValue(chosen.iterator().next());
+        } else {
+            box.getSelectionModel().clearSelection();
+        }
         showing = false;
     }
 

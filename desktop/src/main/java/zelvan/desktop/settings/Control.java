@@ -1,7 +1,8 @@
 package zelvan.desktop.settings;
 
+import java.util.Collection;
 import java.util.Locale;
-import java.util.function.DoubleConsumer;
+import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -13,7 +14,19 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 
 /// A slider with its number, which can be typed as well.
+///
+/// What is changed in one go, by a drag or by a few turns one right after the other, is one
+/// gesture.
 final class Control {
+    /// Receives what the user sets.
+    interface Changed {
+        /// @param value in whole units
+        /// @param gesture the same for all that is set in one go
+        void to(double value, long gesture);
+    }
+
+    private static final long ONE_GO_NANOS = 800_000_000;
+    private static final PseudoClass DIFFER = PseudoClass.getPseudoClass("differ");
     private static final double LABEL_WIDTH = 62;
     private static final double UNIT_WIDTH = 20;
 
@@ -21,6 +34,8 @@ final class Control {
     private final TextField field = new TextField();
     private final HBox node;
     private boolean showing;
+    private long gesture;
+    private long lastNanos;
 
     /// @param id for tests and automation
     /// @param changed receives what the user sets, in whole units
@@ -31,7 +46,7 @@ final class Control {
             double from,
             double to,
             String help,
-            DoubleConsumer changed) {
+            Changed changed) {
         slider = new Slider(from, to, from);
         slider.setId(id);
         slider.setAccessibleText(name);
@@ -49,19 +64,54 @@ final class Control {
         HBox.setHgrow(slider, Priority.ALWAYS);
         node = new HBox(6, label, slider, field, unitLabel);
         node.setAlignment(Pos.CENTER_LEFT);
+        slider.valueChangingProperty()
+                .subscribe(drags -> {
+                    if (drags) {
+                        gesture = System.nanoTime();
+                    }
+                });
         slider.valueProperty()
                 .addListener((all, before, now) -> {
                     if (!showing) {
-                        changed.accept(Math.round(now.doubleValue()));
+                        changed.to(Math.round(now.doubleValue()), gesture());
                     }
                 });
         field.setOnAction(e -> {
             try {
-                changed.accept(Math.clamp(Double.parseDouble(field.getText().trim()), from, to));
+                double typed = Double.parseDouble(field.getText().trim());
+                changed.to(Math.clamp(typed, from, to), System.nanoTime());
             } catch (NumberFormatException notANumber) {
                 show(slider.getValue());
             }
         });
+    }
+
+    private long gesture() {
+        long now = System.nanoTime();
+        if (!slider.isValueChanging() && now - lastNanos > ONE_GO_NANOS) {
+            gesture = now;
+        }
+        lastNanos = now;
+        return gesture;
+    }
+
+    /// Shows values, without saying that the user has set them: one, or from the least to the
+    /// greatest where they differ.
+    ///
+    /// @param values at least one
+    void show(Collection<Double> values, double scale) {
+        double least = scale * values.stream().mapToDouble(v -> v).min().orElse(0);
+        double most = scale * values.stream().mapToDouble(v -> v).max().orElse(0);
+        show((least + most) / 2);
+        boolean differ = most - least > 0.05;
+        node.pseudoClassStateChanged(DIFFER, differ);
+        if (differ && !field.isFocused()) {
+            field.setText(text(least) + "–" + text(most));
+        }
+    }
+
+    private static String text(double value) {
+        return String.format(Locale.ROOT, value == Math.rint(value) ? "%.0f" : "%.1f", value);
     }
 
     /// Shows a value, without saying that the user has set it.
@@ -71,8 +121,7 @@ final class Control {
             slider.setValue(value);
         }
         if (!field.isFocused()) {
-            field.setText(
-                    String.format(Locale.ROOT, value == Math.rint(value) ? "%.0f" : "%.1f", value));
+            field.setText(text(value));
         }
         showing = false;
     }

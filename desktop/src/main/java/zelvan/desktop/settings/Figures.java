@@ -19,7 +19,7 @@ import zelvan.units.TimeSpan;
 /// @param pitchBefore in pitch, as recorded
 /// @param pitchAfter in pitch, as it sounds now
 record Figures(Lock before, Lock after, PitchLock pitchBefore, PitchLock pitchAfter) {
-    static Figures of(Scope scope, Derived derived) {
+    static Figures of(Scopes scope, Derived derived) {
         List<Figures> all = new ArrayList<>();
         for (Voice voice : scope.voices(derived.session())) {
             derived.voice(voice.id())
@@ -30,10 +30,10 @@ record Figures(Lock before, Lock after, PitchLock pitchBefore, PitchLock pitchAf
                     .ifPresent(all::add);
         }
         return new Figures(
-                Lock.mean(all.stream().map(Figures::before).toList()),
-                Lock.mean(all.stream().map(Figures::after).toList()),
-                PitchLock.mean(all.stream().map(Figures::pitchBefore).toList()),
-                PitchLock.mean(all.stream().map(Figures::pitchAfter).toList()));
+                Lock.pooled(all.stream().map(Figures::before).toList()),
+                Lock.pooled(all.stream().map(Figures::after).toList()),
+                PitchLock.pooled(all.stream().map(Figures::pitchBefore).toList()),
+                PitchLock.pooled(all.stream().map(Figures::pitchAfter).toList()));
     }
 
     private static Figures whole(DerivedVoice made) {

@@ -69,10 +69,11 @@ final class GuidePart {
                         0,
                         100,
                         "How much of an offset is taken away",
-                        v ->
+                        (v, gesture) ->
                                 apply(
                                         timing().withTiming(timing().timing().withPull(v / 100)),
-                                        "pull"));
+                                        "pull",
+                                        gesture));
         slack =
                 new Control(
                         "guide-slack",
@@ -81,10 +82,11 @@ final class GuidePart {
                         0,
                         MOST_SLACK_MILLIS,
                         "How much offset is left alone as human",
-                        v ->
+                        (v, gesture) ->
                                 apply(
                                         timing().withTiming(timing().timing().withSlack(v / 1000)),
-                                        "slack"));
+                                        "slack",
+                                        gesture));
         division =
                 new Choice<>(
                         "division",
@@ -100,10 +102,16 @@ final class GuidePart {
                         50,
                         75,
                         "Where the second of two parts falls: 50 % is straight, 67 % a triplet's",
-                        v ->
-                                setGrid(
-                                        new Grid(grid().tempo(), grid().division(), v / 100),
-                                        "swing " + Math.round(v) + " %"));
+                        (v, gesture) ->
+                                model.apply(
+                                        new GuideEdit.SetGrid(
+                                                Optional.of(
+                                                        new Grid(
+                                                                grid().tempo(),
+                                                                grid().division(),
+                                                                v / 100)),
+                                                "swing " + Math.round(v) + " %",
+                                                gesture)));
         root =
                 new VBox(
                         8,
@@ -182,8 +190,8 @@ final class GuidePart {
                                 Grid.STRAIGHT));
     }
 
-    private void apply(GuideTiming next, String what) {
-        model.apply(new GuideEdit.SetGuideTiming(next, what));
+    private void apply(GuideTiming next, String what, long gesture) {
+        model.apply(new GuideEdit.SetGuideTiming(next, what, gesture));
     }
 
     private void lineUpWith(Reference chosen) {
@@ -196,7 +204,7 @@ final class GuidePart {
         if (chosen.kind == GuideTiming.Reference.GRID && model.session().grid().isEmpty()) {
             setGrid(grid(), describe(grid().tempo()));
         }
-        apply(next, "line up with " + chosen.name);
+        apply(next, "line up with " + chosen.name, System.nanoTime());
     }
 
     private void setGrid(Grid grid, String what) {

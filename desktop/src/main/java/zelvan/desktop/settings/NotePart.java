@@ -26,8 +26,6 @@ final class NotePart {
     private final Control wander;
     private final Control vibrato;
     private final VBox root;
-    private Focus seen = Focus.NOTHING;
-    private long gesture;
 
     NotePart(AppModel model) {
         this.model = model;
@@ -39,7 +37,8 @@ final class NotePart {
                         0,
                         100,
                         "How much of this note's offset is taken away, instead of what Pull says",
-                        v -> shape(n -> n.withIntonation(v / 100), "intonation"));
+                        (v, gesture) ->
+                                shape(n -> n.withIntonation(v / 100), "intonation", gesture));
         wander =
                 new Control(
                         "note-wander",
@@ -48,7 +47,7 @@ final class NotePart {
                         0,
                         100 * TuningSettings.MOST,
                         "How much of this note's slow movement stays",
-                        v -> shape(n -> n.withWander(v / 100), "wander"));
+                        (v, gesture) -> shape(n -> n.withWander(v / 100), "wander", gesture));
         vibrato =
                 new Control(
                         "note-vibrato",
@@ -57,7 +56,7 @@ final class NotePart {
                         0,
                         100 * TuningSettings.MOST,
                         "How much of this note's vibrato stays: 0 none, 200 twice as much",
-                        v -> shape(n -> n.withVibrato(v / 100), "vibrato"));
+                        (v, gesture) -> shape(n -> n.withVibrato(v / 100), "vibrato", gesture));
         Button split = button("note-split", "Split", "Divide the note in its middle", this::split);
         Button join =
                 button(
@@ -94,7 +93,7 @@ final class NotePart {
         NoteEdit of(NoteEdit note);
     }
 
-    private void shape(Shape shape, String what) {
+    private void shape(Shape shape, String what, long gesture) {
         model.notes().shape(shape::of, what, gesture);
     }
 
@@ -105,11 +104,6 @@ final class NotePart {
     }
 
     void refresh() {
-        Focus focus = model.focus().get();
-        if (!focus.equals(seen)) {
-            seen = focus;
-            gesture = model.repairs().newGesture();
-        }
         List<NoteWork.Taken> taken = model.notes().taken();
         root.setVisible(!taken.isEmpty());
         root.setManaged(!taken.isEmpty());

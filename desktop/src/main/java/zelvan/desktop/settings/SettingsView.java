@@ -17,6 +17,7 @@ import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Lens;
 import zelvan.session.Role;
 import zelvan.session.Session;
+import zelvan.session.Setting;
 import zelvan.session.Voice;
 
 /// The panel of settings: always for what is selected, with its scope on top.
@@ -54,8 +55,8 @@ public final class SettingsView {
         scopeTitle.setMinHeight(Region.USE_PREF_SIZE);
         giveBack.setId("give-back");
         giveBack.setOnAction(e ->
-                Scope.of(model.selection().get(), model.session())
-                        .givingBackTiming(model.session())
+                Scopes.of(model.selection().get(), model.session())
+                        .givingBack(model.session(), Setting.TIMING)
                         .ifPresent(model::apply));
         HBox departure = new HBox(8, departs, giveBack);
         departure.setAlignment(Pos.CENTER_LEFT);
@@ -126,7 +127,7 @@ public final class SettingsView {
 
     private void refresh() {
         Session session = model.session();
-        Scope scope = Scope.of(model.selection().get(), session);
+        Scopes scope = Scopes.of(model.selection().get(), session);
         Optional<Voice> selected =
                 model.selection().get().voiceIds().stream().findFirst().flatMap(session::voice);
         boolean ofGuide = selected.map(v -> v.role() == Role.GUIDE).orElse(false);
@@ -135,8 +136,9 @@ public final class SettingsView {
         scopeTitle.setText(
                 ofGuide
                         ? "Guide ▸ " + selected.get().name()
-                        : any ? scope.title(session) : "Nothing to set yet");
-        giveBack.setVisible(any && !ofGuide && scope.givingBackTiming(session).isPresent());
+                        : any ? scope.title() : "Nothing to set yet");
+        giveBack.setVisible(
+                any && !ofGuide && scope.givingBack(session, Setting.TIMING).isPresent());
         show(guide.node(), ofGuide);
         show(timing.node(), any && !ofGuide);
         show(timing.more(), any && !ofGuide);

@@ -13,11 +13,12 @@ import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
 import zelvan.session.Edit;
 import zelvan.session.Session;
+import zelvan.session.Setting;
 import zelvan.session.Stack;
 import zelvan.session.StartingPoint;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.timing.LineUp;
-import zelvan.timing.TimingSettings;
 
 /// How tightly what is selected sits: pull and slack, what is lined up first, which voice is
 /// followed.
@@ -48,7 +49,7 @@ final class TimingPart {
                         0,
                         100,
                         "How much of an offset is taken away",
-                        v -> set(current().withPull(v / 100)));
+                        (v, gesture) -> turn(Setting.TIMING_PULL, v / 100, gesture));
         slack =
                 new Control(
                         "slack",
@@ -57,7 +58,7 @@ final class TimingPart {
                         0,
                         MOST_SLACK_MILLIS,
                         "How much offset is left alone as human",
-                        v -> set(current().withSlack(v / 1000)));
+                        (v, gesture) -> turn(Setting.TIMING_SLACK, v / 1000, gesture));
         lineUp =
                 new Choice<>(
                         "line-up",
@@ -65,7 +66,7 @@ final class TimingPart {
                         "What comes first where not everything can be kept: vowels are felt as the"
                                 + " beat, consonants are heard as flams",
                         LineUp::word,
-                        v -> set(current().withLineUp(v)));
+                        v -> turn(Setting.LINE_UP, v, System.nanoTime()));
         leader =
                 new Choice<>(
                         "leader",
@@ -85,34 +86,24 @@ final class TimingPart {
         root = new VBox(6, heading, pull.node(), slack.node());
     }
 
-    private Scope scope() {
-        return Scope.of(model.selection().get(), model.session());
+    private Scopes scopes() {
+        return Scopes.of(model.selection().get(), model.session());
     }
 
-    private TimingSettings current() {
-        return scope().timing(model.session());
-    }
-
-    private void set(TimingSettings timing) {
-        model.apply(scope().setting(model.session(), timing));
+    private <T> void turn(Setting<T> setting, T value, long gesture) {
+        model.apply(scopes().turning(setting, value, gesture));
     }
 
     private void startFrom(StartingPoint point) {
-        Session session = model.session();
-        model.apply(
-                new Edit.Together(
-                        scope().title(session) + ": start as " + point.word(),
-                        List.of(
-                                scope().setting(session, point.timing()),
-                                scope().setting(session, point.tuning()))));
+        Scopes scopes = scopes();
+        model.apply(Turn.startingAs(scopes.all(), scopes.title(), point));
     }
 
     private void follow(Leader chosen) {
-        if (scope() instanceof Scope.OfStack stack) {
-            model.apply(
-                    new Edit.Follow(
-                            stack.stackId(), stack.title(model.session()), chosen.id, chosen.name));
-        }
+        scopes().stack(model.session())
+                .ifPresent(stack ->
+                        model.apply(
+                                new Edit.Follow(stack.id(), stack.name(), chosen.id, chosen.name)));
     }
 
     void refresh() {
@@ -120,19 +111,16 @@ final class TimingPart {
         if (session.followers().isEmpty()) {
             return;
         }
-        TimingSettings timing = current();
-        pull.show(timing.pull() * 100);
-        slack.show(timing.slackSeconds() * 1000);
-        List<Node> rows = new ArrayList<>();
-        Scope scope = scope();
-        if (scope instanceof Scope.OfAll || scope instanceof Scope.OfStack) {
-            lineUp.show(Arrays.asList(LineUp.values()), timing.lineUp());
-            rows.add(lineUp.node());
-        }
-        if (scope instanceof Scope.OfStack of) {
-            showLeaders(session, session.stack(of.stackId()).orElseThrow());
-            rows.add(leader.node());
-        }
+        Scopes scopes = scopes();
+        pull.show(Setting.TIMING_PULL.values(session, scopes.all()), 100);
+        slack.show(Setting.TIMING_SLACK.values(session, scopes.all()), 1000);
+        lineUp.show(Arrays.asList(LineUp.values()), Setting.LINE_UP.values(session, scopes.all()));
+        List<Node> rows = new ArrayList<>(List.of(lineUp.node()));
+        scopes.stack(session)
+                .ifPresent(stack -> {
+                    showLeaders(session, stack);
+                    rows.add(leader.node());
+                });
         if (!more.getChildren().equals(rows)) {
             more.getChildren().setAll(rows);
         }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -13,7 +14,9 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
+import zelvan.session.Scope;
 import zelvan.session.Session;
+import zelvan.session.Setting;
 import zelvan.session.TuningEdit;
 import zelvan.session.TuningEdit.GiveBackNotes;
 import zelvan.tuning.Key;
@@ -51,7 +54,7 @@ final class TuningPart {
                         "Drawn to",
                         "What the pitch is drawn to",
                         PitchTarget::word,
-                        v -> set(current().withTarget(v)));
+                        v -> turn(Setting.PITCH_TARGET, v, System.nanoTime()));
         key =
                 new Choice<>(
                         "key",
@@ -67,7 +70,7 @@ final class TuningPart {
                         0,
                         100,
                         "How much of an offset in pitch is taken away",
-                        v -> set(current().withPull(v / 100)));
+                        (v, gesture) -> turn(Setting.PITCH_PULL, v / 100, gesture));
         slack =
                 new Control(
                         "pitch-slack",
@@ -76,7 +79,7 @@ final class TuningPart {
                         0,
                         MOST_SLACK_CENTS,
                         "How much offset in pitch is left alone as human, in cents",
-                        v -> set(current().withSlack(v)));
+                        (v, gesture) -> turn(Setting.PITCH_SLACK, v, gesture));
         detail =
                 new Control(
                         "pitch-detail",
@@ -87,7 +90,7 @@ final class TuningPart {
                         "How much of the singer's own vibrato, scoops and wander stays: at 100 each"
                                 + " note is moved as a whole, at 0 the pitch follows the target's"
                                 + " curve",
-                        v -> set(current().withDetail(v / 100)));
+                        (v, gesture) -> turn(Setting.KEEP_DETAIL, v / 100, gesture));
         wander =
                 new Control(
                         "pitch-wander",
@@ -96,7 +99,7 @@ final class TuningPart {
                         0,
                         100 * TuningSettings.MOST,
                         "How much of each note's slow movement stays of what comes out",
-                        v -> set(current().withWander(v / 100)));
+                        (v, gesture) -> turn(Setting.WANDER, v / 100, gesture));
         vibrato =
                 new Control(
                         "pitch-vibrato",
@@ -106,12 +109,12 @@ final class TuningPart {
                         100 * TuningSettings.MOST,
                         "How much of each note's vibrato stays of what comes out: 0 none, 200 twice"
                                 + " as much",
-                        v -> set(current().withVibrato(v / 100)));
+                        (v, gesture) -> turn(Setting.VIBRATO, v / 100, gesture));
         notes.setId("give-back-notes");
         notes.setOnAction(e -> model.notes().giveBack(byHand()));
         giveBack.setId("give-back-pitch");
         giveBack.setOnAction(
-                e -> scope().givingBackTuning(model.session()).ifPresent(model::apply));
+                e -> scopes().givingBack(model.session(), Setting.TUNING).ifPresent(model::apply));
         chords.setId("chord-count");
         chords.getStyleClass().add("quiet");
         chords.setWrapText(true);
@@ -130,21 +133,17 @@ final class TuningPart {
         root = new VBox(6, head);
     }
 
-    private Scope scope() {
-        return Scope.of(model.selection().get(), model.session());
-    }
-
-    private TuningSettings current() {
-        return scope().tuning(model.session());
+    private Scopes scopes() {
+        return Scopes.of(model.selection().get(), model.session());
     }
 
     /// The notes that depart by hand.
     private List<GiveBackNotes.Of> byHand() {
-        return model.notes().byHand(scope().voices(model.session()), scope().phraseOnly());
+        return model.notes().byHand(scopes().voices(model.session()), scopes().phraseOnly());
     }
 
-    private void set(TuningSettings tuning) {
-        model.apply(scope().setting(model.session(), tuning));
+    private <T> void turn(Setting<T> setting, T value, long gesture) {
+        model.apply(scopes().turning(setting, value, gesture));
     }
 
     private void setKey(KeyChoice chosen) {
@@ -156,23 +155,24 @@ final class TuningPart {
         if (session.followers().isEmpty()) {
             return;
         }
-        Scope scope = scope();
-        TuningSettings tuning = current();
-        giveBack.setVisible(scope.givingBackTuning(session).isPresent());
-        Figures lock = Figures.of(scope, model.derived().get());
+        Scopes scopes = scopes();
+        List<Scope> all = scopes.all();
+        Set<PitchTarget> targets = Setting.PITCH_TARGET.values(session, all);
+        giveBack.setVisible(scopes.givingBack(session, Setting.TUNING).isPresent());
+        Figures lock = Figures.of(scopes, model.derived().get());
         figures.setText(lock.pitchBefore().medianText() + " → " + lock.pitchAfter().medianText());
-        target.show(Arrays.asList(PitchTarget.values()), tuning.target());
-        pull.show(tuning.pull() * 100);
-        slack.show(tuning.slackCents());
-        detail.show(tuning.detail() * 100);
-        wander.show(tuning.wander() * 100);
-        vibrato.show(tuning.vibrato() * 100);
+        target.show(Arrays.asList(PitchTarget.values()), targets);
+        pull.show(Setting.PITCH_PULL.values(session, all), 100);
+        slack.show(Setting.PITCH_SLACK.values(session, all), 1);
+        detail.show(Setting.KEEP_DETAIL.values(session, all), 100);
+        wander.show(Setting.WANDER.values(session, all), 100);
+        vibrato.show(Setting.VIBRATO.values(session, all), 100);
         List<Node> rows = new ArrayList<>(List.of(root.getChildren().getFirst(), target.node()));
-        if (tuning.target() == PitchTarget.KEY) {
+        if (targets.contains(PitchTarget.KEY)) {
             showKeys(session);
             rows.add(key.node());
         }
-        if (tuning.target() == PitchTarget.CHORD) {
+        if (targets.contains(PitchTarget.CHORD)) {
             int count = session.harmony().chords().size();
             chords.setText(
                     count == 0
@@ -180,7 +180,7 @@ final class TuningPart {
                             : count + " chords, in the lane above the curves");
             rows.addAll(List.of(chords, midi));
         }
-        if (tuning.target() != PitchTarget.OWN) {
+        if (!targets.equals(Set.of(PitchTarget.OWN))) {
             rows.addAll(List.of(pull.node(), slack.node(), detail.node()));
         }
         rows.addAll(List.of(wander.node(), vibrato.node()));

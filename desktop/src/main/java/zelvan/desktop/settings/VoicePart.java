@@ -2,49 +2,52 @@ package zelvan.desktop.settings;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
-import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
-import zelvan.exchange.VoiceFolder;
-import zelvan.session.Edit;
+import zelvan.desktop.model.Tracks;
 import zelvan.session.Role;
 import zelvan.session.Voice;
+import zelvan.units.TimeSpan;
 
-/// What concerns one track by itself: its level, how faint a landmark counts, its role, its
-/// protection.
+/// What concerns single tracks and not their stacks: what they are, their level, how faint a
+/// landmark counts, their protection. Of several that are selected, all are changed.
 final class VoicePart {
     private static final double QUIETEST_DECIBELS = -24;
     private static final double LOUDEST_DECIBELS = 6;
 
     private final AppModel model;
+    private final Choice<Role> role;
     private final Control level;
     private final Control sensitivity;
-    private final Label heading = new Label("Voice");
+    private final Label heading = new Label();
     private final Label verdict = new Label();
     private final FlowPane buttons = new FlowPane(8, 8);
-    private final Button makeGuide;
-    private final Button protect;
-    private final Button protectSuggested;
+    private final Button makeGuide = button("make-guide", "Make it the guide");
+    private final Button protect = button("protect", "");
+    private final Button protectSuggested = button("protect-suggested", "");
     private final VBox root = new VBox(8);
-    private Optional<String> shown = Optional.empty();
-
-    /// As long as one voice is shown, its slider makes one step of the history.
-    private long sensitivityGesture;
 
     VoicePart(AppModel model) {
         this.model = model;
         heading.getStyleClass().add("heading");
-        makeGuide = button("make-guide", "Make it the guide", this::makeGuide);
-        protect = button("protect", "", v -> model.protections().toggle());
-        protectSuggested =
-                button("protect-suggested", "", v -> model.protections().protectSuggestions(v));
+        makeGuide.setOnAction(e -> model.tracks().makeGuide(voices().getFirst()));
+        protect.setOnAction(e -> model.protections().toggle());
+        protectSuggested.setOnAction(e -> model.protections().protectSuggestions(voices()));
         verdict.setId("verdict");
         verdict.setWrapText(true);
+        role =
+                new Choice<>(
+                        "role",
+                        "What it is",
+                        "What a track is in the song decides its stack, and whether it is moved at"
+                                + " all",
+                        Role::word,
+                        r -> model.tracks().setRole(voices(), r));
         level =
                 new Control(
                         "level",
@@ -53,7 +56,7 @@ final class VoicePart {
                         QUIETEST_DECIBELS,
                         LOUDEST_DECIBELS,
                         "How loud it is heard",
-                        this::setLevel);
+                        (v, gesture) -> model.tracks().setLevel(voices(), v, gesture));
         sensitivity =
                 new Control(
                         "sensitivity",
@@ -62,50 +65,50 @@ final class VoicePart {
                         0,
                         100,
                         "How faint a beginning or an end may be and still be lined up",
-                        this::setSensitivity);
+                        (v, gesture) -> model.repairs().setSensitivity(heard(), v / 100, gesture));
     }
 
-    private void setSensitivity(double percent) {
-        voice().ifPresent(v ->
-                model.repairs().setSensitivity(v.id(), percent / 100, sensitivityGesture));
+    private static Button button(String id, String text) {
+        Button button = new Button(text);
+        button.setId(id);
+        return button;
     }
 
-    private Optional<Voice> voice() {
+    private List<Voice> voices() {
         return model.selection().get().voiceIds().stream()
-                .findFirst()
-                .flatMap(model.session()::voice);
+                .flatMap(id -> model.session().voice(id).stream())
+                .toList();
     }
 
-    private void setLevel(double decibels) {
-        voice().ifPresent(v ->
-                model.apply(
-                        new Edit.SetStrip(
-                                v.id(), v.name(), v.strip().withGain(decibels), "level")));
+    /// Those that are listened to; the bed is not.
+    private List<Voice> heard() {
+        return voices().stream().filter(v -> v.role() != Role.BED).toList();
     }
 
     void refresh() {
-        Optional<Voice> selected = voice();
-        if (!selected.map(Voice::id).equals(shown)) {
-            shown = selected.map(Voice::id);
-            sensitivityGesture = model.repairs().newGesture();
-        }
+        List<Voice> voices = voices();
         List<Node> rows = new ArrayList<>();
-        if (selected.isPresent()) {
-            Voice voice = selected.get();
+        if (!voices.isEmpty()) {
+            heading.setText(voices.size() == 1 ? "Voice" : "Each of " + voices.size() + " voices");
             rows.add(heading);
-            if (isHopeless(voice)) {
+            if (voices.stream().allMatch(this::isHopeless)) {
                 verdict.setText(
                         "Hardly anything of this take fits the guide. Singing it again is quicker"
                                 + " than mending it.");
                 rows.add(verdict);
             }
-            level.show(voice.strip().gainDecibels());
+            if (voices.stream().noneMatch(v -> v.role() == Role.GUIDE)) {
+                role.show(
+                        Tracks.ROLES, voices.stream().map(Voice::role).collect(Collectors.toSet()));
+                rows.add(role.node());
+            }
+            level.show(voices.stream().map(v -> v.strip().gainDecibels()).toList(), 1);
             rows.add(level.node());
-            if (voice.role() != Role.BED) {
-                sensitivity.show(voice.marks().sensitivity() * 100);
+            if (!heard().isEmpty()) {
+                sensitivity.show(heard().stream().map(v -> v.marks().sensitivity()).toList(), 100);
                 rows.add(sensitivity.node());
             }
-            refreshButtons(voice);
+            refreshButtons(voices);
             rows.add(buttons);
         }
         if (!root.getChildren().equals(rows)) {
@@ -118,48 +121,40 @@ final class VoicePart {
                 .anyMatch(made -> made.lock().isHopeless());
     }
 
-    private void refreshButtons(Voice voice) {
+    private void refreshButtons(List<Voice> voices) {
         List<Node> offered = new ArrayList<>();
-        if (voice.role().follows()) {
+        if (voices.size() == 1 && voices.getFirst().role() != Role.GUIDE) {
             offered.add(makeGuide);
-            model.protections()
-                    .selectedPhrase(voice)
-                    .ifPresent(span -> {
-                        boolean there =
-                                voice.protections().stream().anyMatch(p -> p.span().overlaps(span));
-                        protect.setText(there ? "Lift protection" : "Protect phrase");
-                        offered.add(protect);
-                    });
-            int suggested = model.protections().suggestions(voice).size();
-            if (suggested > 0) {
-                protectSuggested.setText(
-                        suggested == 1
-                                ? "Protect what is not in the guide"
-                                : "Protect " + suggested + " places not in the guide");
-                offered.add(protectSuggested);
-            }
+        }
+        List<Voice> inPhrase =
+                voices.stream()
+                        .filter(v -> v.role().follows())
+                        .filter(v -> model.protections().selectedPhrase(v).isPresent())
+                        .toList();
+        if (!inPhrase.isEmpty()) {
+            protect.setText(
+                    inPhrase.stream().allMatch(this::isProtected)
+                            ? "Lift protection"
+                            : "Protect phrase");
+            offered.add(protect);
+        }
+        int suggested =
+                voices.stream().mapToInt(v -> model.protections().suggestions(v).size()).sum();
+        if (suggested > 0) {
+            protectSuggested.setText(
+                    suggested == 1
+                            ? "Protect what is not in the guide"
+                            : "Protect " + suggested + " places not in the guide");
+            offered.add(protectSuggested);
         }
         if (!buttons.getChildren().equals(offered)) {
             buttons.getChildren().setAll(offered);
         }
     }
 
-    private void makeGuide(Voice voice) {
-        boolean anythingSet =
-                model.session().voices().stream().anyMatch(v -> !v.anchors().isEmpty());
-        model.apply(new Edit.SetGuide(voice.id(), voice.name(), VoiceFolder.stackFor(Role.DOUBLE)));
-        if (anythingSet) {
-            model.say(
-                    "Beads that were held or placed against the old guide are let go. Undo brings"
-                            + " them and the old guide back.");
-        }
-    }
-
-    private Button button(String id, String text, Consumer<Voice> action) {
-        Button button = new Button(text);
-        button.setId(id);
-        button.setOnAction(e -> voice().ifPresent(action));
-        return button;
+    private boolean isProtected(Voice voice) {
+        TimeSpan phrase = model.protections().selectedPhrase(voice).orElseThrow();
+        return voice.protections().stream().anyMatch(p -> p.span().overlaps(phrase));
     }
 
     Node node() {

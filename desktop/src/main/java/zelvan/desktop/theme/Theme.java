@@ -9,7 +9,14 @@ import java.util.Objects;
 import javafx.application.Application;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
+import javafx.geometry.Insets;
+import javafx.scene.Node;
 import javafx.scene.Scene;
+import javafx.scene.control.Alert;
+import javafx.scene.control.ButtonType;
+import javafx.scene.control.DialogPane;
+import javafx.scene.layout.Region;
+import javafx.scene.layout.StackPane;
 import javafx.scene.text.Font;
 import javafx.scene.text.FontWeight;
 import org.kordamp.ikonli.feather.Feather;
@@ -69,6 +76,25 @@ public final class Theme {
             scene.getRoot().getStyleClass().removeAll("dark", "light");
             scene.getRoot().getStyleClass().add(dark ? "dark" : "light");
         });
+    }
+
+    /// A sheet over the window, with margins, its text whole at any size of type.
+    ///
+    /// @param id for tests and automation
+    public Alert sheet(String id, String title, Node content, ButtonType... buttons) {
+        Alert sheet = new Alert(Alert.AlertType.NONE, "", buttons);
+        StackPane margins = new StackPane(content);
+        margins.setPadding(new Insets(18, 20, 10, 20));
+        DialogPane pane = sheet.getDialogPane();
+        pane.setId(id);
+        pane.setContent(margins);
+        pane.getStyleClass().add("sheet");
+        pane.setMinSize(Region.USE_PREF_SIZE, Region.USE_PREF_SIZE);
+        if (palette.get() != Palette.DARK) {
+            pane.getStyleClass().add("light");
+        }
+        sheet.setTitle(title);
+        return sheet;
     }
 
     public void toggle() {

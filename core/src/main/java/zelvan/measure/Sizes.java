@@ -1,0 +1,74 @@
+package zelvan.measure;
+
+import java.util.Arrays;
+import java.util.List;
+import zelvan.dsp.Percentile;
+
+/// The sizes of offsets, whichever way they go, with their median and their 90th percentile. They
+/// are kept, so that those of several voices can be put together: percentiles cannot.
+final class Sizes {
+    static final Sizes NOTHING = new Sizes(new float[0]);
+
+    private final float[] values;
+    private final double median;
+    private final double p90;
+
+    private Sizes(float[] values) {
+        this.values = values;
+        double[] wide = new double[values.length];
+        for (int i = 0; i < wide.length; i++) {
+            wide[i] = values[i];
+        }
+        median = wide.length == 0 ? 0 : Percentile.median(wide);
+        p90 = wide.length == 0 ? 0 : Percentile.of(wide, 90);
+    }
+
+    /// @param offsets with their signs, in any order
+    static Sizes of(double[] offsets) {
+        float[] sizes = new float[offsets.length];
+        for (int i = 0; i < sizes.length; i++) {
+            sizes[i] = (float) Math.abs(offsets[i]);
+        }
+        return sizes.length == 0 ? NOTHING : new Sizes(sizes);
+    }
+
+    static Sizes pooled(List<Sizes> several) {
+        if (several.size() == 1) {
+            return several.getFirst();
+        }
+        float[] all = new float[several.stream().mapToInt(Sizes::count).sum()];
+        int at = 0;
+        for (Sizes each : several) {
+            System.arraycopy(each.values, 0, all, at, each.values.length);
+            at += each.values.length;
+        }
+        return all.length == 0 ? NOTHING : new Sizes(all);
+    }
+
+    int count() {
+        return values.length;
+    }
+
+    double median() {
+        return median;
+    }
+
+    double p90() {
+        return p90;
+    }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Sizes sizes && Arrays.equals(values, sizes.values);
+    }
+
+    @Override
+    public int hashCode() {
+        return Arrays.hashCode(values);
+    }
+
+    @Override
+    public String toString() {
+        return count() + " with median " + median + " and 90th percentile " + p90;
+    }
+}

@@ -1,0 +1,98 @@
+package zelvan.desktop.settings;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import zelvan.desktop.model.Selection;
+import zelvan.session.Edit;
+import zelvan.session.Scope;
+import zelvan.session.Session;
+import zelvan.session.Setting;
+import zelvan.session.Stack;
+import zelvan.session.Turn;
+import zelvan.session.Voice;
+import zelvan.units.TimeSpan;
+
+/// What the settings are about: all that is selected, be it all stacks, a stack, voices, or a
+/// phrase of voices.
+///
+/// @param all at least one
+/// @param title what stands on top of the panel
+record Scopes(List<Scope> all, String title) {
+    Scopes {
+        all = List.copyOf(all);
+    }
+
+    static Scopes of(Selection selection, Session session) {
+        List<Voice> voices =
+                selection.voiceIds().stream()
+                        .flatMap(id -> session.voice(id).stream())
+                        .filter(v -> v.role().follows())
+                        .toList();
+        if (voices.isEmpty()) {
+            return selection
+                    .stackId()
+                    .flatMap(session::stack)
+                    .map(s -> new Scopes(List.of(new Scope.OfStack(s.id())), s.name()))
+                    .orElse(new Scopes(List.of(Scope.ALL), "All stacks"));
+        }
+        Optional<TimeSpan> phrase = selection.phrase();
+        return new Scopes(
+                voices.stream()
+                        .<Scope>map(v ->
+                                phrase.<Scope>map(p -> new Scope.OfPhrase(v.id(), p))
+                                        .orElse(new Scope.OfVoice(v.id())))
+                        .toList(),
+                names(voices, session)
+                        + phrase.map(p -> " ▸ phrase at " + clock(p.startSeconds())).orElse(""));
+    }
+
+    private static String names(List<Voice> voices, Session session) {
+        if (voices.size() > 1) {
+            return voices.size() + " voices";
+        }
+        Voice voice = voices.getFirst();
+        return session.stack(voice.stackId()).map(Stack::name).orElse("") + " ▸ " + voice.name();
+    }
+
+    private static String clock(double seconds) {
+        return String.format(Locale.ROOT, "%d:%04.1f", (int) (seconds / 60), seconds % 60);
+    }
+
+    /// The voices that they are about.
+    List<Voice> voices(Session session) {
+        return all.stream()
+                .flatMap(s -> s.voices(session).stream())
+                .distinct()
+                .collect(Collectors.toList());
+    }
+
+    /// The phrase that they are about, if they are about only one.
+    Optional<TimeSpan> phraseOnly() {
+        return all.getFirst() instanceof Scope.OfPhrase(String ignored, TimeSpan span)
+                ? Optional.of(span)
+                : Optional.empty();
+    }
+
+    /// The stack that they are about, if they are about one as a whole.
+    Optional<Stack> stack(Session session) {
+        return all.getFirst() instanceof Scope.OfStack(String id)
+                ? session.stack(id)
+                : Optional.empty();
+    }
+
+    /// An edit that turns one setting in all of them.
+    ///
+    /// @param gesture the same for all steps of one drag
+    <T> Edit turning(Setting<T> setting, T value, long gesture) {
+        return new Turn<>(all, setting, Optional.of(value), title, gesture);
+    }
+
+    /// An edit that lets settings follow what stands above; empty if none of them departs.
+    Optional<Edit> givingBack(Session session, List<Setting<?>> settings) {
+        boolean departs =
+                all.stream().anyMatch(s -> settings.stream().anyMatch(x -> x.departs(session, s)));
+        return departs ? Optional.of(Turn.back(all, title, settings)) : Optional.empty();
+    }
+}
