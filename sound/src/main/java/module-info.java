@@ -2,6 +2,7 @@
 module zelvan.sound {
     requires transitive org.jspecify;
     requires java.desktop;
+    requires java.logging;
     requires ffsampledsp.complete;
     requires JTransforms;
     requires JLargeArrays;

@@ -3,6 +3,7 @@ package zelvan.align;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import zelvan.analysis.LandmarkKind;
+import zelvan.units.Moments;
 
 /// A moment of the voice and a moment of the guide that belong together.
 ///
@@ -34,6 +35,9 @@ public record Anchor(
         if (!(confidence >= 0 && confidence <= 1)) {
             throw new IllegalArgumentException("confidence must be 0 to 1, was " + confidence);
         }
+        Moments.check("sourceSeconds", sourceSeconds);
+        Moments.check("guideSeconds", guideSeconds);
+        heldSeconds.ifPresent(t -> Moments.check("heldSeconds", t));
         if ((origin == Origin.HELD) != heldSeconds.isPresent()) {
             throw new IllegalArgumentException("an anchor that is held is held somewhere");
         }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.TreeMap;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.units.Moments;
 
 /// What the user makes of the landmarks found in a voice. Nothing is heard or matched anew for it:
 /// the landmarks say which of the moments that belong together are lined up as such.
@@ -29,6 +30,7 @@ public record Marks(double sensitivity, List<Landmark> added, List<Double> remov
         if (!(sensitivity >= 0 && sensitivity <= 1)) {
             throw new IllegalArgumentException("sensitivity must be 0 to 1, was " + sensitivity);
         }
+        removedSeconds.forEach(t -> Moments.check("removedSeconds", t));
     }
 
     public boolean isNone() {

@@ -1,35 +1,64 @@
 package zelvan.engine;
 
-import java.io.BufferedInputStream;
-import java.io.BufferedOutputStream;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
+import java.util.zip.CRC32C;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import zelvan.align.Aligner;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.files.FileStamp;
 import zelvan.files.UserFolders;
 import zelvan.files.WholeFile;
 
 /// What took long to work out, on disk: analyses by the content of the audio, matches by the
 /// content of both, each with the version of what made it. A cache: what is missing or damaged is
-/// worked out again, and what cannot be written is not kept.
+/// worked out again, what cannot be written is not kept, and what was not used for longest goes
+/// when there is too much.
+///
+/// Thread safety: any thread may call it.
 public final class KeptWork {
     private static final Logger LOG = LoggerFactory.getLogger(KeptWork.class);
 
+    /// Some ten songs of twenty-four voices.
+    private static final long MOST_BYTES = 4_000_000_000L;
+
+    /// So often, counted in what is saved, is looked whether there is too much.
+    private static final int SAVES_A_LOOK = 16;
+
+    private static final long MAGIC = 0x5A6C764B65707431L;
+    private static final int HEAD_BYTES = 2 * Long.BYTES;
+
     private final Path folder;
+    private final long mostBytes;
+    private final AtomicInteger saves = new AtomicInteger();
 
     public KeptWork(Path folder) {
+        this(folder, MOST_BYTES);
+    }
+
+    /// @param mostBytes of all files together
+    KeptWork(Path folder, long mostBytes) {
         this.folder = folder;
+        this.mostBytes = mostBytes;
     }
 
     /// In the place that this system has for such things.
     public static KeptWork ofUser() {
-        return new KeptWork(UserFolders.cache());
+        return new KeptWork(UserFolders.cache().resolve("kept"));
     }
 
     private interface Reader<T> {
@@ -71,28 +100,69 @@ public final class KeptWork {
         if (!Files.exists(file)) {
             return Optional.empty();
         }
-        try (DataInputStream in =
-                new DataInputStream(new BufferedInputStream(Files.newInputStream(file)))) {
-            return Optional.of(reader.read(in));
-        } catch (IOException | IllegalArgumentException e) {
-            LOG.warn("What was kept in {} is damaged and will be made again", file, e);
+        try {
+            ByteBuffer bytes = ByteBuffer.wrap(Files.readAllBytes(file));
+            if (bytes.limit() < HEAD_BYTES
+                    || bytes.getLong() != MAGIC
+                    || bytes.getLong() != checksum(bytes.array(), HEAD_BYTES)) {
+                LOG.info("What was kept in {} is damaged and will be made again", file);
+                Files.deleteIfExists(file);
+                return Optional.empty();
+            }
+            T value =
+                    reader.read(
+                            new DataInputStream(
+                                    new ByteArrayInputStream(
+                                            bytes.array(), HEAD_BYTES, bytes.remaining())));
+            Files.setLastModifiedTime(file, FileTime.from(Instant.now()));
+            return Optional.of(value);
+        } catch (IOException e) {
+            LOG.info("What was kept in {} cannot be read ({})", file, e.getMessage());
             return Optional.empty();
         }
     }
 
+    private static long checksum(byte[] bytes, int from) {
+        CRC32C sum = new CRC32C();
+        sum.update(bytes, from, bytes.length - from);
+        return sum.getValue();
+    }
+
     private <T> void save(Path file, T value, Writer<T> writer) {
         try {
-            WholeFile.keep(
-                    file,
-                    beside -> {
-                        try (DataOutputStream out =
-                                new DataOutputStream(
-                                        new BufferedOutputStream(Files.newOutputStream(beside)))) {
-                            writer.write(out, value);
-                        }
-                    });
+            ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+            DataOutputStream out = new DataOutputStream(bytes);
+            out.writeLong(MAGIC);
+            out.writeLong(0);
+            writer.write(out, value);
+            byte[] whole = bytes.toByteArray();
+            ByteBuffer.wrap(whole).putLong(Long.BYTES, checksum(whole, HEAD_BYTES));
+            WholeFile.keep(file, beside -> Files.write(beside, whole));
+            if (saves.getAndIncrement() % SAVES_A_LOOK == 0) {
+                prune();
+            }
         } catch (IOException e) {
-            LOG.warn("Nothing could be kept in {}", folder, e);
+            LOG.info("Nothing could be kept in {} ({})", folder, e.getMessage());
+        }
+    }
+
+    /// What was used last stays.
+    private void prune() throws IOException {
+        List<Path> newest;
+        try (Stream<Path> files = Files.list(folder)) {
+            newest =
+                    files.filter(Files::isRegularFile)
+                            .sorted(
+                                    Comparator.comparing((Path f) -> FileStamp.of(f).modified())
+                                            .reversed())
+                            .toList();
+        }
+        long bytes = 0;
+        for (Path file : newest) {
+            bytes += Math.max(0, FileStamp.of(file).bytes());
+            if (bytes > mostBytes) {
+                Files.deleteIfExists(file);
+            }
         }
     }
 }

@@ -49,6 +49,9 @@ import zelvan.units.TimeSpan;
 /// One track's way from file to sound, each step remembered by what it depends on. Used by one
 /// thread at a time.
 final class VoiceChain {
+    /// A moment nearer than this to the end of a recording lies at it.
+    private static final double EDGE_SECONDS = 0.002;
+
     private static final TimingResult UNMOVED = new TimingResult(TimeMap.IDENTITY, Set.of());
 
     /// What a voice follows.
@@ -234,7 +237,8 @@ final class VoiceChain {
                 corrected.alignment,
                 corrected.timing,
                 LockMap.EMPTY,
-                DerivedVoice.Pitched.NOTHING);
+                DerivedVoice.Pitched.NOTHING,
+                Optional.empty());
     }
 
     private Corrected corrected(
@@ -269,7 +273,7 @@ final class VoiceChain {
             return asRecorded(voice);
         }
         VoiceAnalysis heard = heard(voice).orElseThrow();
-        AlignmentKey alignmentKey = alignmentKey(voice, leader.orElseThrow());
+        AlignmentKey alignmentKey = alignmentKey(voice, leader.orElseThrow(), heard, lead.get());
         Alignment matched =
                 alignment.get(alignmentKey, () -> matched(lead.get(), heard, alignmentKey));
         TimingSettings stack = session.stackTiming(voice);
@@ -308,13 +312,33 @@ final class VoiceChain {
                         guide.phrases,
                         harmony.in(guide.map::sourceSecondsAt),
                         session.stackTuning(voice));
-        return made(voice, heard, matched, timed, measured, pitched);
+        Optional<ZelvanProblem> notFollowed =
+                voice.anchors().stream()
+                        .filter(a -> !alignmentKey.byUser.contains(a))
+                        .findFirst()
+                        .map(a -> new HandWorkProblem(voice, a));
+        return made(voice, heard, matched, timed, measured, pitched, notFollowed);
     }
 
-    private AlignmentKey alignmentKey(Voice voice, Leader leader) {
+    /// Whether a moment that the user has set lies within both recordings: at their very ends
+    /// nothing is left to be matched beyond it.
+    private static boolean isInside(
+            Anchor anchor, VoiceAnalysis heard, VoiceAnalysis lead, TimeMap inGuide) {
+        return isInside(anchor.sourceSeconds(), heard.seconds())
+                && isInside(inGuide.sourceSecondsAt(anchor.guideSeconds()), lead.seconds());
+    }
+
+    private static boolean isInside(double moment, double seconds) {
+        return moment >= EDGE_SECONDS && moment <= seconds - EDGE_SECONDS;
+    }
+
+    private AlignmentKey alignmentKey(
+            Voice voice, Leader leader, VoiceAnalysis heard, VoiceAnalysis lead) {
         return new AlignmentKey(
                 new MatchKey(leader.chain.contentHash(), contentHash()),
-                voice.anchors(),
+                voice.anchors().stream()
+                        .filter(a -> isInside(a, heard, lead, leader.inGuide))
+                        .toList(),
                 voice.fences().stream().map(Fence::span).toList(),
                 leader.voice.marks(),
                 voice.marks(),
@@ -387,7 +411,8 @@ final class VoiceChain {
             Alignment matched,
             TimingResult timed,
             LockMap measured,
-            DerivedVoice.Pitched pitched) {
+            DerivedVoice.Pitched pitched,
+            Optional<ZelvanProblem> notFollowed) {
         Optional<VoiceSource> raw = raw(voice);
         PitchMap pitchMap = pitched.result().map();
         VoiceSource locked =
@@ -410,7 +435,7 @@ final class VoiceChain {
                 Optional.of(locked),
                 measured,
                 pitched,
-                problem(voice));
+                problem(voice).or(() -> notFollowed));
     }
 
     private TimeMapper mapper(VoiceAnalysis heard) {

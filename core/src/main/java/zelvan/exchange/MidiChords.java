@@ -23,6 +23,7 @@ final class MidiChords {
     private static final int SLOTS_PER_BEAT = 2;
     private static final int PERCUSSION = 9;
     private static final int PITCH_CLASSES = 12;
+    private static final int NOTES = 128;
 
     private MidiChords() {}
 
@@ -45,6 +46,8 @@ final class MidiChords {
         return changes;
     }
 
+    /// What is played in each slot. A note adds its share to the slots where it begins and ends; in
+    /// those between them it is counted from its beginning to its end.
     private static List<ChordFinder.Slot> slots(Sequence sequence) {
         List<Played> played = new ArrayList<>();
         for (Track track : sequence.getTracks()) {
@@ -52,29 +55,46 @@ final class MidiChords {
         }
         double slotTicks = (double) sequence.getResolution() / SLOTS_PER_BEAT;
         long end = played.stream().mapToLong(Played::to).max().orElse(0);
+        int count = (int) Math.ceil(end / slotTicks);
+        double[][] shares = new double[count][NOTES];
+        int[][] begins = new int[count + 1][NOTES];
+        for (Played p : played) {
+            int first = (int) (p.from / slotTicks);
+            int last = Math.min(count - 1, (int) (p.to / slotTicks));
+            for (int s = first; s <= last; s = s == first && last > first ? last : s + 1) {
+                double from = Math.max(p.from, s * slotTicks);
+                double to = Math.min(p.to, (s + 1) * slotTicks);
+                shares[s][p.note] += Math.max(0, to - from) / slotTicks;
+            }
+            if (last > first + 1) {
+                begins[first + 1][p.note]++;
+                begins[last][p.note]--;
+            }
+        }
         List<ChordFinder.Slot> slots = new ArrayList<>();
-        for (double from = 0; from < end; from += slotTicks) {
-            slots.add(slot(played, from, from + slotTicks));
+        int[] held = new int[NOTES];
+        for (int s = 0; s < count; s++) {
+            for (int note = 0; note < NOTES; note++) {
+                held[note] += begins[s][note];
+                shares[s][note] += held[note];
+            }
+            slots.add(slot(shares[s]));
         }
         return slots;
     }
 
-    private static ChordFinder.Slot slot(List<Played> played, double from, double to) {
+    /// @param shares of the slot in which each note sounds
+    private static ChordFinder.Slot slot(double[] shares) {
         double[] weights = new double[PITCH_CLASSES];
         OptionalInt lowest = OptionalInt.empty();
-        for (Played p : played) {
-            double shared = (Math.min(to, p.to) - Math.max(from, p.from)) / (to - from);
-            if (shared > 0) {
-                int pitchClass = p.note % PITCH_CLASSES;
-                weights[pitchClass] = Math.min(1, weights[pitchClass] + shared);
-                lowest = OptionalInt.of(Math.min(p.note, lowest.orElse(p.note)));
+        for (int note = 0; note < NOTES; note++) {
+            if (shares[note] > 0) {
+                int pitchClass = note % PITCH_CLASSES;
+                weights[pitchClass] = Math.min(1, weights[pitchClass] + shares[note]);
+                lowest = lowest.isPresent() ? lowest : OptionalInt.of(note % PITCH_CLASSES);
             }
         }
-        OptionalInt bass =
-                lowest.isPresent()
-                        ? OptionalInt.of(lowest.getAsInt() % PITCH_CLASSES)
-                        : OptionalInt.empty();
-        return new ChordFinder.Slot(weights, bass);
+        return new ChordFinder.Slot(weights, lowest);
     }
 
     /// A note-on without velocity ends a note as a note-off does.

@@ -1,5 +1,6 @@
 package zelvan.exchange;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import javax.sound.midi.MetaMessage;
@@ -22,7 +23,8 @@ final class MidiTempo {
 
     private MidiTempo() {}
 
-    static TempoMap of(Sequence sequence) {
+    /// @throws ExchangeProblem if a tempo is none that a song has
+    static TempoMap of(Path file, Sequence sequence) throws ExchangeProblem {
         List<TempoMap.Change> changes = new ArrayList<>();
         changes.add(new TempoMap.Change(0, 0, USUAL_BEAT_SECONDS));
         int beatsPerBar = 0;
@@ -32,6 +34,17 @@ final class MidiTempo {
             if (message.getType() == SET_TEMPO) {
                 double beat = (double) event.getTick() / sequence.getResolution();
                 int micros = (data[0] & 0xff) << 16 | (data[1] & 0xff) << 8 | data[2] & 0xff;
+                if (micros * 1e-6 < TempoMap.FASTEST_BEAT_SECONDS
+                        || micros * 1e-6 > TempoMap.SLOWEST_BEAT_SECONDS) {
+                    throw new ExchangeProblem(
+                            file,
+                            "at beat "
+                                    + Math.round(beat)
+                                    + " its tempo is "
+                                    + (micros == 0 ? "endless" : 60_000_000 / micros)
+                                    + " beats a minute; 10 to 1000 are read",
+                            "Mend the tempo in the sequencer");
+                }
                 TempoMap.Change last = changes.getLast();
                 double seconds = last.seconds() + (beat - last.beat()) * last.beatSeconds();
                 if (beat <= last.beat()) {

@@ -10,6 +10,12 @@ import java.nio.file.Path;
 /// @param sha256 hexadecimal SHA-256 of its content, by which another file under the same name is
 ///   noticed; empty as long as it was not read
 public record AudioReference(String path, long bytes, String sha256) {
+    public AudioReference {
+        if (path.isBlank() || path.indexOf('\0') >= 0) {
+            throw new IllegalArgumentException("path must name a file, was “" + path + "”");
+        }
+    }
+
     /// A file that was not read yet.
     public static AudioReference to(Path file) {
         return new AudioReference(file.toString(), 0, "");

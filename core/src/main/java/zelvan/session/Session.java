@@ -1,8 +1,10 @@
 package zelvan.session;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
@@ -41,6 +43,39 @@ public record Session(
     public Session {
         stacks = List.copyOf(stacks);
         voices = List.copyOf(voices);
+        checkIds(stacks, voices);
+        checkRoles(stacks, voices);
+    }
+
+    private static void checkIds(List<Stack> stacks, List<Voice> voices) {
+        Set<String> seen = new HashSet<>();
+        for (int i = 0; i < stacks.size(); i++) {
+            if (!seen.add(stacks.get(i).id())) {
+                throw new InvalidPart("another stack has the same id", "stacks", i);
+            }
+        }
+        seen.clear();
+        for (int i = 0; i < voices.size(); i++) {
+            if (!seen.add(voices.get(i).id())) {
+                throw new InvalidPart("another track has the same id", "voices", i, "id");
+            }
+        }
+    }
+
+    private static void checkRoles(List<Stack> stacks, List<Voice> voices) {
+        boolean guide = false;
+        for (int i = 0; i < voices.size(); i++) {
+            Voice voice = voices.get(i);
+            if (voice.role() == Role.GUIDE && guide) {
+                throw new InvalidPart("another track is the guide", "voices", i, "role");
+            }
+            guide |= voice.role() == Role.GUIDE;
+            if (voice.role().follows()
+                    && stacks.stream().noneMatch(s -> s.id().equals(voice.stackId()))) {
+                throw new InvalidPart(
+                        "there is no stack “" + voice.stackId() + "”", "voices", i, "stackId");
+            }
+        }
     }
 
     /// The voice that the others follow; empty in a session without voices.

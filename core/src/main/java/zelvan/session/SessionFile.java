@@ -2,9 +2,11 @@ package zelvan.session;
 
 import com.fasterxml.jackson.annotation.JsonAutoDetect;
 import java.io.IOException;
+import java.nio.charset.MalformedInputException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.util.List;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
@@ -39,10 +41,35 @@ public final class SessionFile {
 
     private SessionFile() {}
 
-    /// Reads a session. Paths of audio come back absolute.
+    /// What could be opened of a file.
     ///
-    /// @throws SessionProblem if the file is missing, damaged, or written by a newer program
+    /// @param session as far as it is there; paths of its audio are absolute
+    /// @param leftOut what was wrong, each with its place and the reason; usually empty
+    public record Opened(Session session, List<String> leftOut) {
+        public Opened {
+            leftOut = List.copyOf(leftOut);
+        }
+    }
+
+    /// Reads a session, whole or not at all. Paths of audio come back absolute.
+    ///
+    /// @throws SessionProblem if the file is missing, damaged, written by a newer program, or if
+    ///   something in it is wrong
     public static Session read(Path file) throws SessionProblem {
+        Opened opened = open(file);
+        if (!opened.leftOut.isEmpty()) {
+            throw new SessionProblem(
+                    file,
+                    "something in it is wrong (" + opened.leftOut.getFirst() + ")",
+                    "Open it in the window, which leaves that out, and save it");
+        }
+        return opened.session;
+    }
+
+    /// Reads a session as far as it can be read: what is wrong in it is left out and named.
+    ///
+    /// @throws SessionProblem if the file is missing, torn, or written by a newer program
+    public static Opened open(Path file) throws SessionProblem {
         try {
             JsonNode tree = JSON.readTree(Files.readString(file));
             int version = tree.path("version").asInt(0);
@@ -62,15 +89,18 @@ public final class SessionFile {
                         "this is not a Zelvan session",
                         "Choose a file that ends in " + EXTENSION);
             }
-            return resolved(
-                    JSON.treeToValue(SessionUpgrade.of(tree, version), Document.class).session(),
-                    file);
+            SessionMender mender = new SessionMender(JSON, SessionUpgrade.of(tree, version));
+            Session session = mender.read(Document.class).session();
+            return new Opened(resolved(session, file), mender.leftOut());
         } catch (JacksonException | IllegalArgumentException e) {
             throw new SessionProblem(
                     file,
                     "the session is damaged (" + firstLine(e) + ")",
                     "Restore it from a copy",
                     e);
+        } catch (MalformedInputException e) {
+            throw new SessionProblem(
+                    file, "the session is damaged (it is not text)", "Restore it from a copy", e);
         } catch (NoSuchFileException e) {
             throw new SessionProblem(file, "there is no such file", "Check its name and place", e);
         } catch (IOException e) {

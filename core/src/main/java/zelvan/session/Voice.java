@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.DoubleFunction;
+import java.util.function.Function;
 import zelvan.align.Anchor;
 import zelvan.align.Marks;
 import zelvan.analysis.OctaveShift;
@@ -55,6 +56,33 @@ public record Voice(
         octaves = List.copyOf(octaves);
         notes = List.copyOf(notes);
         protections = List.copyOf(protections);
+        checkAnchors(anchors);
+        checkOrder("phrases", phrases, PhraseDeparture::guideSpan);
+        checkOrder("octaves", octaves, OctaveShift::span);
+        checkOrder("notes", notes, NoteEdit::span);
+        checkOrder("protections", protections, Protection::span);
+    }
+
+    /// What the user sets must not contradict itself.
+    private static void checkAnchors(List<Anchor> anchors) {
+        for (int i = 1; i < anchors.size(); i++) {
+            Anchor before = anchors.get(i - 1);
+            Anchor after = anchors.get(i);
+            if (!(after.sourceSeconds() > before.sourceSeconds())
+                    || !(after.guideSeconds() > before.guideSeconds())) {
+                throw new InvalidPart("it contradicts the one before", "anchors", i);
+            }
+        }
+    }
+
+    private static <T> void checkOrder(String part, List<T> parts, Function<T, TimeSpan> span) {
+        for (int i = 1; i < parts.size(); i++) {
+            TimeSpan before = span.apply(parts.get(i - 1));
+            TimeSpan after = span.apply(parts.get(i));
+            if (before.endSeconds() > after.startSeconds()) {
+                throw new InvalidPart("it overlaps the one before", part, i);
+            }
+        }
     }
 
     /// A track as it comes in: nothing is wanted of it yet.
@@ -228,6 +256,7 @@ public record Voice(
         if (!departure.isNone()) {
             changed.add(departure);
         }
+        changed.sort(Comparator.comparingDouble(p -> p.guideSpan().startSeconds()));
         return copy(c -> c.phrases = changed);
     }
 
@@ -257,7 +286,10 @@ public record Voice(
                 all.add(
                         new OctaveShift(
                                 before.span().shared(shift.span()),
-                                before.octaves() + shift.octaves()));
+                                Math.clamp(
+                                        before.octaves() + shift.octaves(),
+                                        -OctaveShift.MOST_OCTAVES,
+                                        OctaveShift.MOST_OCTAVES)));
             }
         }
         List<TimeSpan> untouched = List.of(shift.span());

@@ -3,7 +3,7 @@ package zelvan.timing;
 /// How tightly a voice is to sit on its guide.
 ///
 /// @param pull how much of an offset is taken away, 0 (nothing) to 1 (all that exceeds the slack)
-/// @param slackSeconds how much offset is left alone as human, 0 or more
+/// @param slackSeconds how much offset is left alone as human, 0 to 10
 /// @param lineUp what is lined up first
 public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
     /// Nothing is moved.
@@ -12,12 +12,14 @@ public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
     /// Everything is moved onto the guide.
     public static final TimingSettings FULL = new TimingSettings(1, 0);
 
+    private static final double MOST_SLACK_SECONDS = 10;
+
     public TimingSettings {
         if (!(pull >= 0 && pull <= 1)) {
             throw new IllegalArgumentException("pull must be 0 to 1, was " + pull);
         }
-        if (!(slackSeconds >= 0)) {
-            throw new IllegalArgumentException("slackSeconds must be >= 0, was " + slackSeconds);
+        if (!(slackSeconds >= 0 && slackSeconds <= MOST_SLACK_SECONDS)) {
+            throw new IllegalArgumentException("slackSeconds must be 0 to 10, was " + slackSeconds);
         }
     }
 

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
+import zelvan.units.Moments;
 
 /// What a song's notes belong to.
 ///
@@ -16,7 +17,11 @@ public record Harmony(Optional<Key> key, List<Change> chords) {
     /// A chord that begins.
     ///
     /// @param seconds when, in the song's time
-    public record Change(double seconds, Chord chord) {}
+    public record Change(double seconds, Chord chord) {
+        public Change {
+            Moments.check("seconds", seconds);
+        }
+    }
 
     /// Chords that begin as close to each other as this are meant to begin together.
     private static final double SAME_SECONDS = 0.02;

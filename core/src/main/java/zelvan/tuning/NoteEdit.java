@@ -26,10 +26,20 @@ public record NoteEdit(
         Optional<Double> intonation,
         Optional<Double> wander,
         Optional<Double> vibrato) {
+    /// Six octaves from A4 lies beyond all voices.
+    private static final double FURTHEST_AIM_CENTS = 7200;
+
     /// What is left of a note must be as long as this to be one.
     private static final double SHORTEST_NOTE_SECONDS = 0.04;
 
     public NoteEdit {
+        if (!(span.seconds() > 0)) {
+            throw new IllegalArgumentException("a note must take time, was " + span);
+        }
+        if (!(Math.abs(aimCents.orElse(0.0)) <= FURTHEST_AIM_CENTS)) {
+            throw new IllegalArgumentException(
+                    "aimCents must be -7200 to 7200, was " + aimCents.orElse(0.0));
+        }
         TuningSettings.check("intonation", intonation.orElse(0.0), 1);
         TuningSettings.check("wander", wander.orElse(0.0), TuningSettings.MOST);
         TuningSettings.check("vibrato", vibrato.orElse(0.0), TuningSettings.MOST);
@@ -42,7 +52,8 @@ public record NoteEdit(
     }
 
     public NoteEdit withAim(double cents) {
-        return new NoteEdit(span, Optional.of(cents), intonation, wander, vibrato);
+        double within = Math.clamp(cents, -FURTHEST_AIM_CENTS, FURTHEST_AIM_CENTS);
+        return new NoteEdit(span, Optional.of(within), intonation, wander, vibrato);
     }
 
     public NoteEdit withIntonation(double value) {

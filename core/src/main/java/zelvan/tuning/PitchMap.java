@@ -9,7 +9,8 @@ public final class PitchMap {
     /// Nothing is moved.
     public static final PitchMap NONE = new PitchMap(new double[0], new double[0]);
 
-    private static final double MOST_CENTS = 2400;
+    /// Two octaves up or down.
+    public static final double MOST_CENTS = 2400;
 
     private final double[] seconds;
     private final double[] cents;

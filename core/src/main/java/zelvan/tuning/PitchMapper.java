@@ -289,6 +289,8 @@ public final class PitchMapper {
         for (TimeSpan span : protectedSpans) {
             spare(span, moves);
         }
+        // Further than this nothing is moved, wherever a note is aimed.
+        Arrays.setAll(moves, f -> Math.clamp(moves[f], -PitchMap.MOST_CENTS, PitchMap.MOST_CENTS));
         return moves;
     }
 

@@ -25,7 +25,7 @@ public record TuningSettings(
 
     public TuningSettings {
         check("pull", pull, 1);
-        check("slackCents", slackCents, Double.POSITIVE_INFINITY);
+        check("slackCents", slackCents, PitchMap.MOST_CENTS);
         check("detail", detail, 1);
         check("wander", wander, MOST);
         check("vibrato", vibrato, MOST);

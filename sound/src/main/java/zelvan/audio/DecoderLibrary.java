@@ -9,6 +9,10 @@ import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Properties;
+import java.util.logging.Handler;
+import java.util.logging.Level;
+import java.util.logging.LogRecord;
+import java.util.logging.Logger;
 import zelvan.files.UserFolders;
 import zelvan.files.WholeFile;
 
@@ -20,8 +24,35 @@ import zelvan.files.WholeFile;
 /// its name when it is whole, and compared with the original before each use; the loader is then
 /// told that this is the folder for temporary files.
 final class DecoderLibrary {
+    /// Held, because loggers that nobody holds lose their level.
+    private static final Logger LOG = Logger.getLogger("com.tagtraum.ffsampledsp");
+
     private static final String TEMPORARY = "java.io.tmpdir";
+    private static final ThreadLocal<Integer> WARNINGS = ThreadLocal.withInitial(() -> 0);
     private static boolean asked;
+
+    /// What is wrong with a file is said to the user, and not on the console.
+    private static final class Counter extends Handler {
+        @Override
+        public void publish(LogRecord entry) {
+            if (entry.getLevel().intValue() >= Level.WARNING.intValue()) {
+                WARNINGS.set(WARNINGS.get() + 1);
+            }
+        }
+
+        @Override
+        public void flush() {}
+
+        @Override
+        public void close() {}
+    }
+
+    /// How often the decoder had to leave something out in this thread, since this was asked last.
+    static int leftOut() {
+        int count = WARNINGS.get();
+        WARNINGS.remove();
+        return count;
+    }
 
     private DecoderLibrary() {}
 
@@ -31,6 +62,8 @@ final class DecoderLibrary {
             return;
         }
         asked = true;
+        LOG.setUseParentHandlers(false);
+        LOG.addHandler(new Counter());
         try {
             loadFrom(UserFolders.cache().resolve("decoders"));
         } catch (IOException e) {

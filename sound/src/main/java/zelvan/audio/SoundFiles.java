@@ -37,6 +37,7 @@ public final class SoundFiles {
     public static final int HIGHEST_RATE_HERTZ = 384_000;
 
     private static final int MOST_CHANNELS = 32;
+    private static final int MP4_TAG_AT = 4;
 
     private static final int DECODED_FRAMES = 1 << 14;
 
@@ -144,10 +145,44 @@ public final class SoundFiles {
     private static SoundFile readOther(Path file, ByteBuffer bytes) throws AudioFileProblem {
         Promise promise = promise(file, bytes);
         DecoderLibrary.load();
-        // From the bytes, not the path: the decoder remembers formats by path, also of files since
-        // replaced.
-        try (AudioInputStream coded =
-                AudioSystem.getAudioInputStream(new ByteArrayInputStream(bytes.array()))) {
+        try {
+            if (!Promise.has(bytes, MP4_TAG_AT, "ftyp")) {
+                return readCoded(
+                        file,
+                        bytes,
+                        promise,
+                        AudioSystem.getAudioInputStream(new ByteArrayInputStream(bytes.array())));
+            }
+            // Its table of contents may stand at its end, where a stream does not get. A copy of
+            // its
+            // own, because the decoder remembers formats by path, also of files since replaced.
+            Path copy = Files.createTempFile("zelvan-", ".m4a");
+            try {
+                Files.write(copy, bytes.array());
+                return readCoded(
+                        file, bytes, promise, AudioSystem.getAudioInputStream(copy.toFile()));
+            } finally {
+                Files.deleteIfExists(copy);
+            }
+        } catch (UnsupportedAudioFileException | IllegalArgumentException e) {
+            throw new AudioFileProblem(
+                    file,
+                    "this is not a sound file that can be read",
+                    "Export it as WAV, AIFF or FLAC",
+                    e);
+        } catch (IOException e) {
+            throw new AudioFileProblem(
+                    file,
+                    "its sound could not be decoded (" + e.getMessage() + ")",
+                    "Export it again as WAV, AIFF or FLAC",
+                    e);
+        }
+    }
+
+    private static SoundFile readCoded(
+            Path file, ByteBuffer bytes, Promise promise, AudioInputStream opened)
+            throws IOException, AudioFileProblem {
+        try (AudioInputStream coded = opened) {
             AudioFormat source = coded.getFormat();
             checkForm(file, source.getSampleRate(), source.getChannels());
             boolean plain = source.getEncoding().equals(AudioFormat.Encoding.PCM_SIGNED);
@@ -165,18 +200,6 @@ public final class SoundFiles {
                     plain ? coded : AudioSystem.getAudioInputStream(target, coded)) {
                 return decode(file, bytes, decoded, promise);
             }
-        } catch (UnsupportedAudioFileException | IllegalArgumentException e) {
-            throw new AudioFileProblem(
-                    file,
-                    "this is not a sound file that can be read",
-                    "Export it as WAV, AIFF or FLAC",
-                    e);
-        } catch (IOException e) {
-            throw new AudioFileProblem(
-                    file,
-                    "its sound could not be decoded (" + e.getMessage() + ")",
-                    "Export it again as WAV, AIFF or FLAC",
-                    e);
         }
     }
 
@@ -224,11 +247,16 @@ public final class SoundFiles {
         int channels = format.getChannels();
         int bits = format.getSampleSizeInBits();
         long mostBytes = (long) (LONGEST_SECONDS * rate) * channels * bits / 8;
+        var unused = DecoderLibrary.leftOut();
         byte[] pcm = all(decoded, channels * bits / 8, mostBytes);
         if (pcm.length > mostBytes) {
             throw tooLong(file, "over " + minutes(LONGEST_SECONDS));
         }
         checkKept(file, promise, pcm, format);
+        boolean mp4 = Promise.has(bytes, MP4_TAG_AT, "ftyp");
+        if (DecoderLibrary.leftOut() > 0 && mp4) {
+            throw damaged(file, "a part of it is damaged and cannot be decoded");
+        }
         ByteBuffer samples = ByteBuffer.wrap(pcm);
         samples.order(format.isBigEndian() ? ByteOrder.BIG_ENDIAN : ByteOrder.LITTLE_ENDIAN);
         SoundFormat kept = new SoundFormat(containerOf(file), bits, false);

@@ -2,16 +2,22 @@ package zelvan.files;
 
 import java.io.IOException;
 import java.nio.channels.FileChannel;
+import java.nio.file.DirectoryStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /// Writes files so that under their names there is never half of one: beside their place first,
 /// forced to disk, then moved there in one step. Where that fails nothing is left behind, and what
 /// was there before still is.
 public final class WholeFile {
     private static final String PART = ".zelvan-part";
+    private static final Duration PARTS_ARE_OLD_AFTER = Duration.ofHours(1);
+    private static final AtomicInteger COUNT = new AtomicInteger();
 
     private WholeFile() {}
 
@@ -40,12 +46,19 @@ public final class WholeFile {
     private static void write(Path file, Writing writing, Target.Note note) throws IOException {
         Path full = file.toAbsolutePath();
         Path folder = full.getParent();
-        if (folder != null) {
-            Files.createDirectories(folder);
+        if (folder == null) {
+            throw new IOException("it is no file in a folder");
         }
-        Path beside = full.resolveSibling(partName(full));
+        Files.createDirectories(folder);
+        Path beside =
+                folder.resolve(
+                        partPrefix(full)
+                                + ProcessHandle.current().pid()
+                                + "-"
+                                + COUNT.incrementAndGet()
+                                + PART);
         try {
-            Files.deleteIfExists(beside);
+            forgetOldParts(folder, full);
             writing.to(beside);
             try (FileChannel written = FileChannel.open(beside, StandardOpenOption.WRITE)) {
                 written.force(true);
@@ -66,9 +79,21 @@ public final class WholeFile {
         }
     }
 
-    /// Short, however long the file's own name is, and always the same for it: what a killed
-    /// program left there is overwritten by the next one.
-    private static String partName(Path file) {
-        return "." + Integer.toHexString(String.valueOf(file.getFileName()).hashCode()) + PART;
+    /// Short, however long the file's own name is, and always the same for it.
+    private static String partPrefix(Path file) {
+        return "." + Integer.toHexString(String.valueOf(file.getFileName()).hashCode()) + "-";
+    }
+
+    /// What a killed program left of the same file; another one may be just writing its own.
+    private static void forgetOldParts(Path folder, Path file) throws IOException {
+        Instant old = Instant.now().minus(PARTS_ARE_OLD_AFTER);
+        try (DirectoryStream<Path> parts =
+                Files.newDirectoryStream(folder, partPrefix(file) + "*" + PART)) {
+            for (Path part : parts) {
+                if (FileStamp.of(part).modified().isBefore(old)) {
+                    Files.deleteIfExists(part);
+                }
+            }
+        }
     }
 }

@@ -2,6 +2,7 @@ package zelvan.units;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 
 /// When each beat of a song falls. Beats are counted from 0; between two changes they follow each
 /// other evenly.
@@ -16,22 +17,38 @@ public record TempoMap(List<Change> changes, int beatsPerBar) {
     /// @param beatSeconds from each beat to the next
     public record Change(double beat, double seconds, double beatSeconds) {
         public Change {
-            if (!(beatSeconds > 0)) {
-                throw new IllegalArgumentException("a beat must take time, was " + beatSeconds);
+            if (!(beatSeconds >= FASTEST_BEAT_SECONDS && beatSeconds <= SLOWEST_BEAT_SECONDS)) {
+                throw new IllegalArgumentException(
+                        "beatSeconds must be 0.06 to 6 (10 to 1000 beats a minute), was "
+                                + beatSeconds);
             }
+            Moments.check("beat", beat);
+            Moments.check("seconds", seconds);
         }
     }
+
+    /// 1000 beats a minute.
+    public static final double FASTEST_BEAT_SECONDS = 0.06;
+
+    /// 10 beats a minute.
+    public static final double SLOWEST_BEAT_SECONDS = 6;
+
+    private static final int MOST_BEATS_PER_BAR = 64;
 
     /// Fewest taps from which a tempo can be told.
     private static final int FEWEST_TAPS = 2;
 
     public TempoMap {
         changes = List.copyOf(changes);
-        if (changes.isEmpty() || beatsPerBar < 1) {
-            throw new IllegalArgumentException("a tempo map needs a tempo and a meter");
+        if (changes.isEmpty()) {
+            throw new IllegalArgumentException("a tempo map needs a tempo");
+        }
+        if (beatsPerBar < 1 || beatsPerBar > MOST_BEATS_PER_BAR) {
+            throw new IllegalArgumentException("beatsPerBar must be 1 to 64, was " + beatsPerBar);
         }
         for (int i = 1; i < changes.size(); i++) {
-            if (!(changes.get(i).beat > changes.get(i - 1).beat)) {
+            if (!(changes.get(i).beat > changes.get(i - 1).beat)
+                    || !(changes.get(i).seconds > changes.get(i - 1).seconds)) {
                 throw new IllegalArgumentException("changes of tempo must be in order");
             }
         }
@@ -68,24 +85,29 @@ public record TempoMap(List<Change> changes, int beatsPerBar) {
 
     /// When a beat falls; parts of beats and beats before the first are fine.
     public double secondsAt(double beat) {
-        Change change = changes.getFirst();
-        for (Change next : changes) {
-            if (next.beat <= beat) {
-                change = next;
-            }
-        }
+        Change change = last(c -> c.beat <= beat);
         return change.seconds + (beat - change.beat) * change.beatSeconds;
     }
 
     /// The beat that falls at a moment: the inverse of [#secondsAt].
     public double beatAt(double seconds) {
-        Change change = changes.getFirst();
-        for (Change next : changes) {
-            if (next.seconds <= seconds) {
-                change = next;
+        Change change = last(c -> c.seconds <= seconds);
+        return change.beat + (seconds - change.seconds) / change.beatSeconds;
+    }
+
+    /// The last change that has come; the first before all.
+    private Change last(Predicate<Change> hasCome) {
+        int low = 0;
+        int high = changes.size() - 1;
+        while (low < high) {
+            int middle = (low + high + 1) >>> 1;
+            if (hasCome.test(changes.get(middle))) {
+                low = middle;
+            } else {
+                high = middle - 1;
             }
         }
-        return change.beat + (seconds - change.seconds) / change.beatSeconds;
+        return changes.get(low);
     }
 
     /// Beats in a minute at a moment.

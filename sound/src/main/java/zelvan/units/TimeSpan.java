@@ -6,10 +6,12 @@ import java.util.List;
 /// A stretch of time from `startSeconds` up to, not including, `endSeconds`.
 ///
 /// @param startSeconds where it begins; finite
-/// @param endSeconds where it ends; not before its start
+/// @param endSeconds where it ends; finite, not before its start
 public record TimeSpan(double startSeconds, double endSeconds) {
     public TimeSpan {
-        if (!Double.isFinite(startSeconds) || !(endSeconds >= startSeconds)) {
+        if (!Double.isFinite(startSeconds)
+                || !Double.isFinite(endSeconds)
+                || !(endSeconds >= startSeconds)) {
             throw new IllegalArgumentException(
                     "a span must not end before it starts, was "
                             + startSeconds

@@ -133,7 +133,11 @@ public final class Prints {
         files.stream()
                 .filter(f -> !f.words().isEmpty())
                 .forEach(f -> said.add(f.file().getFileName() + ": " + f.words()));
-        derived.problems().forEach(p -> said.add("Not printed: " + p.getMessage()));
+        derived.session().voices().stream()
+                .flatMap(v -> derived.voice(v.id()).stream())
+                .filter(made -> made.file().isEmpty())
+                .flatMap(made -> made.problem().stream())
+                .forEach(p -> said.add("Not printed: " + p.getMessage()));
         return said;
     }
 }

@@ -118,7 +118,7 @@ public final class Repairs {
                             step));
             return;
         }
-        double held = guideMap().sourceSecondsAt(soundsSeconds);
+        double held = insideGuide(guideMap().sourceSecondsAt(soundsSeconds));
         double belongs = guideLandmarkAt(held).or(() -> taken.keeps(soundsSeconds)).orElse(held);
         List<RepairEdit.Of> anchors = new ArrayList<>();
         anchors.add(
@@ -131,6 +131,13 @@ public final class Repairs {
                             Anchor.heldAway(other.anchor().sourceSeconds(), belongs, held)));
         }
         model.apply(new RepairEdit.SetAnchors(names(anchors), anchors, step));
+    }
+
+    /// The nearest moment at which something can be held: there must be some of the guide left
+    /// before and behind it.
+    private double insideGuide(double guideSeconds) {
+        double end = model.derived().get().guideAnalysis().map(VoiceAnalysis::seconds).orElse(0.0);
+        return Math.clamp(guideSeconds, EDGE_SECONDS, Math.max(EDGE_SECONDS, end - EDGE_SECONDS));
     }
 
     /// The guide's landmark at a moment, if the bead was put exactly there.

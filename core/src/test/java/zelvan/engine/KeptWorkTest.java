@@ -1,0 +1,113 @@
+package zelvan.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zelvan.align.Aligner;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.testing.Takes;
+
+class KeptWorkTest {
+    @TempDir private Path folder = Path.of(".");
+
+    private List<Path> files() throws IOException {
+        try (Stream<Path> files = Files.list(folder)) {
+            return files.sorted().toList();
+        }
+    }
+
+    @Test
+    void anAnalysisComesBackAsItWasHeard() {
+        KeptWork kept = new KeptWork(folder);
+        VoiceAnalysis heard = Takes.LEAD.analysis();
+        assertThat(kept.analysis("abc")).isEmpty();
+        kept.keep("abc", heard);
+        VoiceAnalysis back = kept.analysis("abc").orElseThrow();
+        assertThat(back.landmarks()).isEqualTo(heard.landmarks());
+        assertThat(back.phrases()).isEqualTo(heard.phrases());
+        assertThat(back.notes()).isEqualTo(heard.notes());
+        assertThat(back.esses()).isEqualTo(heard.esses());
+        assertThat(back.breaths()).isEqualTo(heard.breaths());
+        assertThat(back.levelDecibels()).isEqualTo(heard.levelDecibels());
+        assertThat(back.pitch().frames()).isEqualTo(heard.pitch().frames()).isPositive();
+        for (int f = 0; f < heard.pitch().frames(); f++) {
+            assertThat(back.phonetic().row(f)).isEqualTo(heard.phonetic().row(f));
+            assertThat(back.pitch().hertz(f)).isEqualTo(heard.pitch().hertz(f));
+            assertThat(back.pitch().voicing(f)).isEqualTo(heard.pitch().voicing(f));
+        }
+    }
+
+    @Test
+    void aMatchComesBackAsItWasFound() {
+        KeptWork kept = new KeptWork(folder);
+        Aligner.Match found =
+                new Aligner().match(Takes.LEAD.analysis(), Takes.WITH_AD_LIB.analysis());
+        assertThat(found.alignment().anchors()).hasSizeGreaterThan(30);
+        assertThat(found.alignment().unmatched()).isNotEmpty();
+        assertThat(kept.match("lead", "other")).isEmpty();
+        kept.keep("lead", "other", found);
+        assertThat(kept.match("lead", "other")).contains(found);
+        assertThat(kept.match("other", "lead")).isEmpty();
+    }
+
+    /// Torn at any length, flipped anywhere: never used, never a failure, and out of the way.
+    @Test
+    void whatIsDamagedIsMadeAgain() throws IOException {
+        KeptWork kept = new KeptWork(folder);
+        kept.keep("abc", Takes.LEAD.analysis());
+        Path file = files().getFirst();
+        byte[] whole = Files.readAllBytes(file);
+        Random random = new Random(7);
+        for (int i = 0; i < 60; i++) {
+            int at = i < 40 ? i : random.nextInt(whole.length);
+            byte[] damaged = i % 2 == 0 ? Arrays.copyOf(whole, at) : whole.clone();
+            if (i % 2 == 1) {
+                damaged[at] ^= (byte) (1 + random.nextInt(255));
+            }
+            Files.write(file, damaged);
+            assertThat(kept.analysis("abc")).as("seed 7, case " + i).isEmpty();
+            assertThat(file).doesNotExist();
+        }
+        Files.write(file, whole);
+        assertThat(kept.analysis("abc")).isPresent();
+    }
+
+    @Test
+    void whatWasNotUsedForLongestGoesWhenThereIsTooMuch() throws IOException {
+        VoiceAnalysis heard = Takes.LEAD.analysis();
+        KeptWork large = new KeptWork(folder);
+        for (String name : List.of("a", "b", "c", "d")) {
+            large.keep(name, heard);
+        }
+        long one = Files.size(files().getFirst());
+        for (Path file : files()) {
+            Files.setLastModifiedTime(file, FileTime.from(Instant.now().minusSeconds(3600)));
+        }
+        assertThat(large.analysis("b")).isPresent();
+
+        KeptWork small = new KeptWork(folder, 2 * one);
+        small.keep("e", heard);
+        assertThat(files()).hasSize(2);
+        assertThat(small.analysis("b")).as("used last").isPresent();
+        assertThat(small.analysis("e")).as("made last").isPresent();
+        assertThat(small.analysis("a")).isEmpty();
+    }
+
+    @Test
+    void whereNothingCanBeWrittenNothingIsKept() throws IOException {
+        Path file = Files.writeString(folder.resolve("file"), "x");
+        KeptWork nowhere = new KeptWork(file.resolve("kept"));
+        nowhere.keep("abc", Takes.LEAD.analysis());
+        assertThat(nowhere.analysis("abc")).isEmpty();
+    }
+}
