@@ -21,9 +21,6 @@ import picocli.CommandLine.Spec;
 import zelvan.align.Aligner;
 import zelvan.align.Anchor;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.audio.Sound;
-import zelvan.audio.SoundFiles;
-import zelvan.audio.SoundFormat;
 import zelvan.dsp.Percentile;
 import zelvan.engine.Derived;
 import zelvan.engine.DerivedVoice;
@@ -32,7 +29,6 @@ import zelvan.engine.KeptWork;
 import zelvan.engine.Listening;
 import zelvan.engine.Progress;
 import zelvan.exchange.VoiceFolder;
-import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.play.Fill;
 import zelvan.play.Player;
@@ -48,6 +44,7 @@ import zelvan.session.Session;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
+import zelvan.singers.LargeSession;
 import zelvan.singers.Truth;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimingSettings;
@@ -63,6 +60,7 @@ import zelvan.tuning.TuningSettings;
             "and the time and memory that voices of a given length take."
         })
 final class BenchCommand implements Callable<Integer> {
+    private static final long SEED = 1;
     private static final int CHANGES = 21;
     private static final int DRAGS = 40;
     private static final int BENT_RUNS = 5;
@@ -85,18 +83,28 @@ final class BenchCommand implements Callable<Integer> {
             description = "How long they are played together (120).")
     private double playSeconds = 120;
 
+    @Option(
+            names = "--window",
+            description =
+                    "Measure the window only: from a click until the picture has changed, without a display.")
+    private boolean window;
+
     @Spec private CommandSpec spec = CommandSpec.create();
 
     @Override
     public Integer call() throws ZelvanProblem, IOException {
         Path folder = Files.createTempDirectory("zelvan-bench");
         try {
+            if (window) {
+                window(folder);
+                return 0;
+            }
             Truth truth = DemoSession.write(folder.resolve("demo"), Targets.replacingNothing());
             accuracy(folder, truth);
             say("");
             say("Trials, pull 100, slack 0 (median, 90th percentile, ms):");
             TrialsTable.lines().forEach(line -> say("%s", line));
-            speed(folder, truth);
+            speed(folder);
         } finally {
             try (Stream<Path> all = Files.walk(folder)) {
                 all.sorted(Comparator.reverseOrder())
@@ -105,6 +113,12 @@ final class BenchCommand implements Callable<Integer> {
             }
         }
         return 0;
+    }
+
+    private void window(Path folder) throws ZelvanProblem {
+        Path song = folder.resolve("long");
+        LargeSession.write(song, voices, minutes * 60, SEED, Targets.replacingNothing());
+        Windows.find().measure(song, new KeptWork(folder.resolve("kept")), out());
     }
 
     private PrintWriter out() {
@@ -149,8 +163,14 @@ final class BenchCommand implements Callable<Integer> {
         return Arrays.stream(offsetsSeconds).map(s -> 1000 * Math.abs(s)).toArray();
     }
 
-    private void speed(Path folder, Truth truth) throws ZelvanProblem {
-        List<Path> files = longFiles(folder, truth);
+    private void speed(Path folder) throws ZelvanProblem {
+        List<Path> files =
+                LargeSession.write(
+                        folder.resolve("long"),
+                        voices,
+                        minutes * 60,
+                        SEED,
+                        Targets.replacingNothing());
         double audioSeconds = minutes * 60 * (voices + 1);
         say("");
         say(
@@ -336,40 +356,5 @@ final class BenchCommand implements Callable<Integer> {
 
     private static double seconds(long startNanos) {
         return (System.nanoTime() - startNanos) * 1e-9;
-    }
-
-    /// The demo's voices, repeated until they are long enough.
-    private List<Path> longFiles(Path folder, Truth truth) throws ZelvanProblem {
-        List<String> sources = new ArrayList<>();
-        truth.voices().stream()
-                .map(Truth.Voice::file)
-                .filter(f -> !f.equals(truth.guide()))
-                .forEach(sources::add);
-        List<Path> files = new ArrayList<>();
-        for (int i = 0; i <= voices; i++) {
-            String source = i == 0 ? truth.guide() : sources.get((i - 1) % sources.size());
-            files.add(repeated(folder, source, i == 0 ? "0 lead.wav" : i + " voice.wav"));
-        }
-        files.add(repeated(folder, DemoSession.BED, "bed.wav"));
-        return files;
-    }
-
-    /// A file of the demo over and over.
-    private Path repeated(Path folder, String source, String name) throws ZelvanProblem {
-        Sound once = SoundFiles.read(folder.resolve("demo").resolve(source)).sound();
-        float[][] channels = new float[once.channelCount()][];
-        for (int c = 0; c < channels.length; c++) {
-            float[] made = once.channel(c);
-            channels[c] = new float[(int) (minutes * 60 * once.sampleRateHertz())];
-            for (int k = 0; k < channels[c].length; k++) {
-                channels[c][k] = made[k % made.length];
-            }
-        }
-        Path file = folder.resolve("long").resolve(name);
-        SoundFiles.write(
-                Target.fresh(file),
-                Sound.owning(once.sampleRateHertz(), channels),
-                SoundFormat.WAV_24);
-        return file;
     }
 }

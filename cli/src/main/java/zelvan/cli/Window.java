@@ -1,7 +1,10 @@
 package zelvan.cli;
 
+import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.List;
+import zelvan.engine.KeptWork;
+import zelvan.problem.ZelvanProblem;
 
 /// The desktop application as the command line sees it; found with [java.util.ServiceLoader].
 public interface Window {
@@ -15,4 +18,9 @@ public interface Window {
     /// @param demo the folder of the demo session
     /// @param folder receives the PNG files
     void screenshots(Path demo, Path folder);
+
+    /// Opens a folder without a display, and measures how long a user waits in it.
+    ///
+    /// @param out receives the figures
+    void measure(Path folder, KeptWork kept, PrintWriter out) throws ZelvanProblem;
 }

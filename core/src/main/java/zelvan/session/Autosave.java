@@ -80,7 +80,7 @@ public final class Autosave {
         ///
         /// @throws ZelvanProblem if it is damaged
         public Session read() throws ZelvanProblem {
-            return SessionFile.read(file);
+            return SessionFile.open(file).session();
         }
 
         /// It is saved elsewhere.

@@ -1,5 +1,6 @@
 package zelvan.desktop;
 
+import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -64,5 +65,10 @@ public final class DesktopWindow implements Window {
     @Override
     public void screenshots(Path demo, Path folder) {
         new Screenshots(demo, folder).take();
+    }
+
+    @Override
+    public void measure(Path folder, KeptWork kept, PrintWriter out) {
+        new WindowBench(folder, kept, out).run();
     }
 }

@@ -9,9 +9,9 @@ import java.util.List;
 /// @param endSeconds where it ends; finite, not before its start
 public record TimeSpan(double startSeconds, double endSeconds) {
     public TimeSpan {
-        if (!Double.isFinite(startSeconds)
-                || !Double.isFinite(endSeconds)
-                || !(endSeconds >= startSeconds)) {
+        Moments.check("startSeconds", startSeconds);
+        Moments.check("endSeconds", endSeconds);
+        if (!(endSeconds >= startSeconds)) {
             throw new IllegalArgumentException(
                     "a span must not end before it starts, was "
                             + startSeconds

@@ -40,15 +40,18 @@ final class SessionTrials {
     SessionTrials(Path folder, Session session, double seconds, Path kept)
             throws IOException, ZelvanProblem {
         file = folder.resolve("song.zelvan");
+        engine = new Engine(new KeptWork(kept));
         RandomEdits edits = new RandomEdits(new Random(1), seconds);
         Session full = session;
         for (int i = 0; i < EDITS; i++) {
             Session next = edits.next(full).apply(full);
-            full = next.voices().size() < session.voices().size() ? full : next;
+            boolean complete = next.voices().size() == session.voices().size();
+            if (complete && engine.derive(next, Progress.NONE).problems().isEmpty()) {
+                full = next;
+            }
         }
         SessionFile.write(Target.temporary(file), full);
         whole = Files.readAllBytes(file);
-        engine = new Engine(new KeptWork(kept));
     }
 
     Stream<Trial> trials(int count, long seed) {

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
@@ -39,6 +40,8 @@ public final class Documents implements AutoCloseable {
     private static final DateTimeFormatter WHEN =
             DateTimeFormatter.ofLocalizedDateTime(FormatStyle.MEDIUM, FormatStyle.SHORT)
                     .withZone(ZoneId.systemDefault());
+
+    private static final int MOST_NAMED = 3;
 
     private final AppModel model;
     private final Path unsaved;
@@ -151,7 +154,9 @@ public final class Documents implements AutoCloseable {
         List<Autosave.Left> left = Autosave.leftOf(path);
         Session read;
         try {
-            read = SessionFile.read(path);
+            SessionFile.Opened opened = SessionFile.open(path);
+            read = opened.session();
+            sayLeftOut(path, opened.leftOut());
         } catch (ZelvanProblem e) {
             Optional<Autosave.Left> good = left.stream().filter(Documents::isReadable).findFirst();
             if (good.isEmpty()) {
@@ -166,8 +171,20 @@ public final class Documents implements AutoCloseable {
             return;
         }
         begin(read, Optional.of(path), read);
-        Session opened = read;
-        offer(left.stream().filter(l -> differs(l, opened)).toList());
+        Session saved = read;
+        offer(left.stream().filter(l -> differs(l, saved)).toList());
+    }
+
+    private void sayLeftOut(Path path, List<String> leftOut) {
+        if (!leftOut.isEmpty()) {
+            int more = leftOut.size() - MOST_NAMED;
+            model.say(
+                    path.getFileName()
+                            + ": what is wrong in it is left out ("
+                            + leftOut.stream().limit(MOST_NAMED).collect(Collectors.joining("; "))
+                            + (more > 0 ? "; and " + more + " more" : "")
+                            + "). Everything else is there; the file is as it was until you save.");
+        }
     }
 
     private static boolean isReadable(Autosave.Left left) {

@@ -1,0 +1,227 @@
+package zelvan.desktop;
+
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.Supplier;
+import javafx.application.Platform;
+import javafx.geometry.Bounds;
+import javafx.geometry.Rectangle2D;
+import javafx.scene.Node;
+import javafx.scene.control.Slider;
+import javafx.scene.image.PixelFormat;
+import javafx.scene.image.WritableImage;
+import javafx.scene.robot.Robot;
+import javafx.stage.Stage;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Doubts;
+import zelvan.desktop.theme.Theme;
+import zelvan.dsp.Percentile;
+import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
+import zelvan.files.Ledger;
+import zelvan.play.Player;
+import zelvan.play.SimulatedOutput;
+
+/// Measures what a user waits for: from a click until the pixels have changed.
+///
+/// How it works: the window is shown on a platform without a display; a control is turned as a key
+/// turns it, and the picture of the lock map is taken from the screen again and again until it is
+/// another one.
+final class WindowBench {
+    private static final int RATE_HERTZ = 48_000;
+    private static final int CHANGES = 21;
+    private static final long PATIENCE_NANOS = 120_000_000_000L;
+
+    private final Path folder;
+    private final KeptWork kept;
+    private final PrintWriter out;
+
+    WindowBench(Path folder, KeptWork kept, PrintWriter out) {
+        this.folder = folder;
+        this.kept = kept;
+        this.out = out;
+    }
+
+    void run() {
+        Platform.setImplicitExit(false);
+        Platform.startup(() -> {});
+        Path temporary = folder.resolveSibling("window");
+        AppModel model =
+                onWindow(() ->
+                        new AppModel(
+                                new Engine(kept),
+                                new Player(new SimulatedOutput(RATE_HERTZ)),
+                                temporary.resolve("unsaved"),
+                                new Ledger(temporary.resolve("written"))));
+        try {
+            Stage stage = onWindow(Stage::new);
+            MainWindow window = onWindow(() -> shown(model, stage));
+            long start = System.nanoTime();
+            onWindow(() -> {
+                model.documents().open(List.of(folder));
+                return true;
+            });
+            waitFor(() -> model.derived().get().voices().size() > 0);
+            say("  guide there                 %8.2f s", (System.nanoTime() - start) * 1e-9);
+            waitFor(() -> !model.stale().get());
+            say("  all locked                  %8.2f s", (System.nanoTime() - start) * 1e-9);
+            say(
+                    "  %d tracks, %d phrases, %d doubtful places",
+                    model.session().voices().size(),
+                    model.derived().get().guidePhrases().size(),
+                    Doubts.in(model.derived().get()).size());
+            changes(model, window, "pull, all stacks", "#pull", 0.4);
+            changes(model, window, "pitch pull, all stacks", "#pitch-pull", 0.4);
+            frames(model);
+        } finally {
+            onWindow(() -> {
+                model.close();
+                return true;
+            });
+            Platform.exit();
+        }
+    }
+
+    private static MainWindow shown(AppModel model, Stage stage) {
+        MainWindow window = new MainWindow(model, new Theme(), stage);
+        stage.setWidth(1280);
+        stage.setHeight(800);
+        stage.show();
+        return window;
+    }
+
+    private void say(String format, Object... values) {
+        out.println(String.format(Locale.ROOT, format, values));
+        out.flush();
+    }
+
+    /// Turns a control step by step, each time when the picture stands still.
+    private void changes(
+            AppModel model, MainWindow window, String what, String control, double from) {
+        Node map = onWindow(() -> window.scene().lookup("#lock-map"));
+        Rectangle2D area = onWindow(() -> area(map));
+        List<Double> millis = new ArrayList<>();
+        for (int i = 0; i < CHANGES; i++) {
+            waitFor(() -> !model.stale().get() && model.background().work().get().isEmpty());
+            int[] before = settled(area);
+            double value = 100 * from + 2 * i + (i % 2);
+            long start = System.nanoTime();
+            onWindow(() -> {
+                ((Slider) window.scene().lookup(control)).setValue(value);
+                return true;
+            });
+            while (java.util.Arrays.equals(before, picture(area))) {
+                if (System.nanoTime() - start > PATIENCE_NANOS) {
+                    say("  %s: nothing changed", what);
+                    return;
+                }
+            }
+            millis.add((System.nanoTime() - start) * 1e-6);
+        }
+        double[] all = millis.stream().mapToDouble(m -> m).toArray();
+        say(
+                "  click to pixels, %-22s %6.0f ms (90th percentile %.0f, longest %.0f)",
+                what, Percentile.median(all), Percentile.of(all, 90), Percentile.of(all, 100));
+    }
+
+    private static Rectangle2D area(Node map) {
+        Bounds bounds = map.localToScreen(map.getLayoutBounds());
+        return new Rectangle2D(
+                bounds.getMinX(),
+                bounds.getMinY(),
+                Math.min(900, bounds.getWidth()),
+                Math.min(300, bounds.getHeight()));
+    }
+
+    private static int[] settled(Rectangle2D area) {
+        int[] last = picture(area);
+        int same = 0;
+        while (same < 3) {
+            LockSupport.parkNanos(60_000_000);
+            int[] now = picture(area);
+            same = java.util.Arrays.equals(now, last) ? same + 1 : 0;
+            last = now;
+        }
+        return last;
+    }
+
+    private static int[] picture(Rectangle2D area) {
+        return onWindow(() -> {
+            WritableImage image = new Robot().getScreenCapture(null, area);
+            int width = (int) image.getWidth();
+            int height = (int) image.getHeight();
+            int[] pixels = new int[width * height];
+            image.getPixelReader()
+                    .getPixels(
+                            0,
+                            0,
+                            width,
+                            height,
+                            PixelFormat.getIntArgbInstance(),
+                            pixels,
+                            0,
+                            width);
+            return pixels;
+        });
+    }
+
+    /// How many pictures a second there are while everything plays.
+    private void frames(AppModel model) {
+        List<Long> pulses = new ArrayList<>();
+        javafx.animation.AnimationTimer timer =
+                new javafx.animation.AnimationTimer() {
+                    @Override
+                    public void handle(long now) {
+                        pulses.add(System.nanoTime());
+                    }
+                };
+        onWindow(() -> {
+            timer.start();
+            model.playback().seek(30);
+            model.playback().playOrStop();
+            return true;
+        });
+        LockSupport.parkNanos(5_000_000_000L);
+        double[] gaps =
+                onWindow(() -> {
+                    timer.stop();
+                    model.playback().playOrStop();
+                    double[] millis = new double[pulses.size() - 1];
+                    for (int i = 0; i < millis.length; i++) {
+                        millis[i] = (pulses.get(i + 1) - pulses.get(i)) * 1e-6;
+                    }
+                    return millis;
+                });
+        say(
+                "  from picture to picture while playing   %6.0f ms (90th percentile %.0f, longest"
+                        + " %.0f)",
+                Percentile.median(gaps), Percentile.of(gaps, 90), Percentile.of(gaps, 100));
+    }
+
+    private void waitFor(Supplier<Boolean> condition) {
+        long end = System.nanoTime() + 10 * PATIENCE_NANOS;
+        while (!onWindow(condition)) {
+            if (System.nanoTime() > end) {
+                throw new IllegalStateException("waited too long");
+            }
+            LockSupport.parkNanos(20_000_000);
+        }
+    }
+
+    private static <T> T onWindow(Supplier<T> work) {
+        try {
+            return CompletableFuture.supplyAsync(work, Platform::runLater).get();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        } catch (ExecutionException e) {
+            throw new IllegalStateException(e.getCause());
+        }
+    }
+}
