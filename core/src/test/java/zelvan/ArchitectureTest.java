@@ -68,11 +68,6 @@ class ArchitectureTest {
     }
 
     @Test
-    void nothingBelowTheWindowKnowsIt() {
-        noClasses().should().dependOnClassesThat().resideInAnyPackage("javafx..").check(PROGRAM);
-    }
-
-    @Test
     void threadsLiveInTheEngineAndThePlayer() {
         noClasses()
                 .that()

@@ -9,6 +9,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.Callable;
 import java.util.concurrent.locks.LockSupport;
@@ -89,6 +90,13 @@ final class BenchCommand implements Callable<Integer> {
                     "Measure the window only: from a click until the picture has changed, without a display.")
     private boolean window;
 
+    @Option(
+            names = "--folder",
+            paramLabel = "DIR",
+            description =
+                    "With --window: the song to open, what is kept of it is used; sung there if there is no such folder.")
+    private Optional<Path> song = Optional.empty();
+
     @Spec private CommandSpec spec = CommandSpec.create();
 
     @Override
@@ -116,9 +124,13 @@ final class BenchCommand implements Callable<Integer> {
     }
 
     private void window(Path folder) throws ZelvanProblem {
-        Path song = folder.resolve("long");
-        LargeSession.write(song, voices, minutes * 60, SEED, Targets.replacingNothing());
-        Windows.find().measure(song, new KeptWork(folder.resolve("kept")), out());
+        Path opened = song.orElse(folder.resolve("long"));
+        if (!Files.exists(opened)) {
+            LargeSession.write(opened, voices, minutes * 60, SEED, Targets.replacingNothing());
+        }
+        Path kept = folder.resolve("kept");
+        Windows.find()
+                .measure(opened, song.isPresent() ? KeptWork.ofUser() : new KeptWork(kept), out());
     }
 
     private PrintWriter out() {

@@ -102,6 +102,7 @@ class ZelvanTest {
         assertThat(code).isZero();
         Truth truth = Truth.read(demo);
         JsonNode parts = JsonMapper.shared().readTree(report.toFile()).get("parts");
+        assertThat(parts).hasSize(2);
         for (JsonNode part : parts) {
             String name = Path.of(part.get("file").asString()).getFileName().toString();
             double[] offsets = truth.offsetsSeconds(name, t -> mapped(part.get("timeMap"), t));

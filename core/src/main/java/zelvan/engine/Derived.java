@@ -1,11 +1,9 @@
 package zelvan.engine;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import zelvan.align.Alignment;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.measure.Doubt;
 import zelvan.problem.ZelvanProblem;
@@ -16,7 +14,6 @@ import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
-import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 /// Everything derived from one session.
@@ -24,29 +21,11 @@ import zelvan.units.TimeSpan;
 /// @param session from which
 /// @param voices by voice id
 /// @param foundKey the key that is heard in the guide and the bed, as far as it is known
-/// @param doubts where the program does not trust what it did, by voice id
-public record Derived(
-        Session session,
-        Map<String, DerivedVoice> voices,
-        Optional<Key> foundKey,
-        Map<String, List<Doubt>> doubts) {
-    public static final Derived NOTHING = Derived.of(Session.EMPTY, Map.of(), Optional.empty());
+public record Derived(Session session, Map<String, DerivedVoice> voices, Optional<Key> foundKey) {
+    public static final Derived NOTHING = new Derived(Session.EMPTY, Map.of(), Optional.empty());
 
     public Derived {
         voices = Map.copyOf(voices);
-        doubts = Map.copyOf(doubts);
-    }
-
-    static Derived of(Session session, Map<String, DerivedVoice> voices, Optional<Key> foundKey) {
-        Map<String, DerivedVoice> now = Map.copyOf(voices);
-        Map<String, List<Doubt>> doubts = new HashMap<>();
-        for (Voice voice : session.voices()) {
-            DerivedVoice made = now.get(voice.id());
-            if (made != null) {
-                doubts.put(voice.id(), doubts(session, voice, made));
-            }
-        }
-        return new Derived(session, now, foundKey, doubts);
     }
 
     public Optional<DerivedVoice> voice(String id) {
@@ -62,40 +41,9 @@ public record Derived(
         return session.harmony().orFound(foundKey);
     }
 
-    /// Where the program does not trust what it did with a voice: its match, and the octave in
-    /// which a pitch was heard that something depends on.
+    /// Where the program does not trust what it did with a voice.
     public List<Doubt> doubts(Voice voice) {
-        return doubts.getOrDefault(voice.id(), List.of());
-    }
-
-    private static List<Doubt> doubts(Session session, Voice voice, DerivedVoice made) {
-        List<Doubt> doubts = new ArrayList<>(made.lock().doubts());
-        made.analysis().stream()
-                .flatMap(heard -> heard.pitch().octaveDoubts().stream())
-                .map(span -> inGuide(made.alignment(), span))
-                .filter(span -> isPitchUsed(session, voice, span.middleSeconds()))
-                .forEach(span -> doubts.add(new Doubt(span, Doubt.Reason.OCTAVE)));
-        return List.copyOf(doubts);
-    }
-
-    private static TimeSpan inGuide(Alignment alignment, TimeSpan span) {
-        return new TimeSpan(
-                alignment.guideSecondsAt(span.startSeconds()),
-                alignment.guideSecondsAt(span.endSeconds()));
-    }
-
-    /// The guide's is used by the voices that follow its pitch.
-    private static boolean isPitchUsed(Session session, Voice voice, double guideSeconds) {
-        if (voice.role() != Role.GUIDE) {
-            return tuning(session, voice, guideSeconds).draws();
-        }
-        return session.followers().stream()
-                .map(follower -> tuning(session, follower, guideSeconds))
-                .anyMatch(t -> t.draws() && t.target().followsGuide());
-    }
-
-    private static TuningSettings tuning(Session session, Voice voice, double guideSeconds) {
-        return voice.tuning(session.stackTuning(voice)).apply(guideSeconds);
+        return voice(voice.id()).map(DerivedVoice::doubts).orElse(List.of());
     }
 
     /// The voices that are printed: those that follow, and the guide if it is corrected.
@@ -143,14 +91,14 @@ public record Derived(
 
     /// The same, of a session that wants the same.
     public Derived of(Session same) {
-        return new Derived(same, voices, foundKey, doubts);
+        return new Derived(same, voices, foundKey);
     }
 
     /// The same, and of the tracks that are not derived yet what was derived before.
     public Derived over(Derived before) {
         Map<String, DerivedVoice> all = new HashMap<>(before.voices);
         all.putAll(voices);
-        return of(session, all, foundKey);
+        return new Derived(session, all, foundKey);
     }
 
     public List<ZelvanProblem> problems() {

@@ -1,9 +1,11 @@
 package zelvan.engine;
 
+import java.util.List;
 import java.util.Optional;
 import zelvan.align.Alignment;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
+import zelvan.measure.Doubt;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLockMap;
 import zelvan.problem.ZelvanProblem;
@@ -26,6 +28,7 @@ import zelvan.tuning.TuningResult;
 /// @param locked as edited; the same as `raw` where nothing is edited
 /// @param lock its figures
 /// @param pitched what became of its pitch
+/// @param doubts where the program does not trust what it did with it, in the guide's time
 /// @param problem what went wrong
 public record DerivedVoice(
         String voiceId,
@@ -38,6 +41,7 @@ public record DerivedVoice(
         Optional<VoiceSource> locked,
         LockMap lock,
         Pitched pitched,
+        List<Doubt> doubts,
         Optional<ZelvanProblem> problem) {
     /// Whether it sounds as it was recorded.
     public boolean isUnchanged() {

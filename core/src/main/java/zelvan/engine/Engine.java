@@ -95,7 +95,7 @@ public final class Engine implements AutoCloseable {
                 session.guide().map(g -> guide(g, derived)).orElse(VoiceChain.Guide.NONE);
         Optional<Key> key = foundKey(session, derived);
         Harmony harmony = session.harmony().orFound(key);
-        Runnable tell = () -> soFar.accept(Derived.of(session, derived, key));
+        Runnable tell = () -> soFar.accept(new Derived(session, derived, key));
         tell.run();
         // Each round derives the voices whose leaders are known.
         List<Voice> left = new ArrayList<>(session.voices());
@@ -127,7 +127,7 @@ public final class Engine implements AutoCloseable {
             runAll(tasks);
             left.removeAll(ready);
         }
-        return Derived.of(session, derived, key);
+        return new Derived(session, derived, key);
     }
 
     /// The tracks that have to be heard before a voice can be matched: the guide, what it is lined

@@ -232,6 +232,7 @@ final class VoiceChain {
                         voice.fences());
         Corrected corrected = correction.get(key, () -> corrected(session, voice, heard, track));
         return made(
+                session,
                 voice,
                 heard,
                 corrected.alignment,
@@ -317,7 +318,7 @@ final class VoiceChain {
                         .filter(a -> !alignmentKey.byUser.contains(a))
                         .findFirst()
                         .map(a -> new HandWorkProblem(voice, a));
-        return made(voice, heard, matched, timed, measured, pitched, notFollowed);
+        return made(session, voice, heard, matched, timed, measured, pitched, notFollowed);
     }
 
     /// Whether a moment that the user has set lies within both recordings: at their very ends
@@ -402,10 +403,12 @@ final class VoiceChain {
                 raw,
                 LockMap.EMPTY,
                 DerivedVoice.Pitched.NOTHING,
+                List.of(),
                 problem(voice));
     }
 
     private DerivedVoice made(
+            Session session,
             Voice voice,
             VoiceAnalysis heard,
             Alignment matched,
@@ -435,6 +438,7 @@ final class VoiceChain {
                 Optional.of(locked),
                 measured,
                 pitched,
+                VoiceDoubts.of(session, voice, heard, matched, measured.doubts()),
                 problem(voice).or(() -> notFollowed));
     }
 

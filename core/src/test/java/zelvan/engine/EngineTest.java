@@ -202,6 +202,8 @@ class EngineTest {
                         Optional.empty(),
                         Targets.replacingNothing(),
                         Progress.NONE);
+        assertThat(jobs).hasSize(6);
+        assertThat(printed).hasSize(6);
         for (int i = 0; i < jobs.size(); i++) {
             assertThat(jobs.get(i).unchanged()).isTrue();
             assertThat(SoundFiles.read(printed.get(i).file()).sound().channel(0))

@@ -51,7 +51,10 @@ final class WindowBench {
     void run() {
         Platform.setImplicitExit(false);
         Platform.startup(() -> {});
-        Path temporary = folder.resolveSibling("window");
+        Path temporary =
+                Path.of(
+                        System.getProperty("java.io.tmpdir"),
+                        "zelvan-window-" + ProcessHandle.current().pid());
         AppModel model =
                 onWindow(() ->
                         new AppModel(

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
@@ -14,17 +16,28 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
+import zelvan.analysis.PitchTrack;
+import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Loudness;
+import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.desktop.reports.PrintSheet;
 import zelvan.desktop.theme.Theme;
+import zelvan.dsp.Percentile;
+import zelvan.engine.Listening;
 import zelvan.play.Mixer;
 import zelvan.play.Program;
 import zelvan.play.Version;
+import zelvan.render.VoiceSource;
+import zelvan.session.Edit;
 import zelvan.session.Turn;
+import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
+import zelvan.units.Pitch;
 
 /// What is heard, and what is printed of it.
 class ListeningTest extends WindowTestBase {
@@ -78,6 +91,54 @@ class ListeningTest extends WindowTestBase {
         robot.clickOn("#half-speed");
         assertThat(model.playback().program().slowness()).isEqualTo(1);
         robot.clickOn("#play");
+    }
+
+    /// Heard again by the analysis: each moment has the pitch that it has at full speed, which is
+    /// not the recorded one.
+    @Test
+    void halfSpeedSoundsAtThePitchThatIsSet(FxRobot robot) {
+        openDemo(robot);
+        robot.interact(() -> {
+            model.apply(Turn.all(new TuningSettings(PitchTarget.GUIDE, 1, 0, 0)));
+            Voice right = voice("Mara double right");
+            model.apply(
+                    new Edit.SetStrip(
+                            right.id(), right.name(), right.strip().withSolo(true), "solo"));
+        });
+        waitUntilDerived();
+        PitchTrack asSung = heard(Version.LOCKED, 1);
+        PitchTrack slow = heard(Version.LOCKED, 2);
+        PitchTrack raw = heard(Version.RAW, 2);
+        List<Double> apart = new ArrayList<>();
+        List<Double> fromRaw = new ArrayList<>();
+        for (double t = 5; t < 20; t += 0.01) {
+            double hertz = asSung.hertzNear(t);
+            double half = slow.hertzNear(2 * t);
+            double recorded = raw.hertzNear(2 * t);
+            if (hertz > 0 && half > 0 && recorded > 0) {
+                apart.add(Math.abs(Pitch.centsBetween(hertz, half)));
+                fromRaw.add(Math.abs(Pitch.centsBetween(hertz, recorded)));
+            }
+        }
+        assertThat(apart).hasSizeGreaterThan(400);
+        assertThat(median(apart)).isLessThan(4);
+        assertThat(median(fromRaw)).isGreaterThan(12);
+    }
+
+    private static double median(List<Double> values) {
+        return Percentile.median(values.stream().mapToDouble(v -> v).toArray());
+    }
+
+    private PitchTrack heard(Version version, double slowness) {
+        Program.Track track =
+                new Listening(RATE, slowness)
+                        .program(model.session(), model.derived().get(), version)
+                        .tracks()
+                        .getFirst();
+        VoiceSource source = version == Version.RAW ? track.raw() : track.locked();
+        float[] samples = new float[(int) (20 * slowness * RATE)];
+        source.read(0, 0, samples, samples.length);
+        return new VoiceAnalyser().analyse(Sound.owning(RATE, samples)).pitch();
     }
 
     @Test

@@ -10,6 +10,8 @@ import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuBar;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.Slider;
 import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
@@ -268,9 +270,28 @@ class MainWindowTest extends WindowTestBase {
         robot.type(KeyCode.F1);
         WaitForAsyncUtils.waitForFxEvents();
         assertThat(robot.lookup("#key-sheet").tryQuery()).isPresent();
+        List<String> onSheet =
+                robot.lookup("#key-sheet").lookup(".label").queryAllAs(Label.class).stream()
+                        .map(Label::getText)
+                        .toList();
+        // Every command of the menus that has a key, with that key.
+        List<String> inMenus =
+                robot.lookup(".menu-bar").queryAs(MenuBar.class).getMenus().stream()
+                        .flatMap(menu -> menu.getItems().stream())
+                        .map(MenuItem::getText)
+                        .filter(text -> text.contains("\t"))
+                        .toList();
+        assertThat(inMenus).hasSizeGreaterThan(35).doesNotHaveDuplicates();
+        for (String item : inMenus) {
+            assertThat(onSheet).contains(item.split("\t"));
+        }
+        assertThat(inMenus.stream().map(item -> item.split("\t")[1]))
+                .as("one key, one command")
+                .doesNotHaveDuplicates();
+        assertThat(inMenus).noneMatch(item -> item.contains("Alt"));
         assertThat(robot.lookup("#key-sheet").lookup(".label").queryAllAs(Label.class))
-                .extracting(Label::getText)
-                .contains("Play or stop", "Next doubtful place", "Protect pitch, or lift that");
+                .as("nothing is cut off")
+                .allMatch(label -> label.getWidth() >= label.prefWidth(-1) - 0.5);
         robot.type(KeyCode.ESCAPE);
     }
 }

@@ -34,7 +34,7 @@ final class Autosaver implements AutoCloseable {
     /// @param session empty if nothing is to be kept any more
     void keep(Autosave where, Optional<Session> session) {
         synchronized (waiting) {
-            if (waiting.isEmpty()) {
+            if (waiting.isEmpty() && !disk.isShutdown()) {
                 var unused = disk.schedule(this::write, DELAY_MILLIS, TimeUnit.MILLISECONDS);
             }
             waiting.put(where, session);
@@ -71,9 +71,12 @@ final class Autosaver implements AutoCloseable {
         });
     }
 
+    /// Writes what is waiting; nothing comes after. Closed twice is closed once.
     @Override
     public void close() {
-        flush();
-        disk.shutdown();
+        if (!disk.isShutdown()) {
+            flush();
+            disk.shutdown();
+        }
     }
 }

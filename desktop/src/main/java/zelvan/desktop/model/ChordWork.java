@@ -125,6 +125,14 @@ public final class ChordWork {
 
     /// Reads the chords of a MIDI file, and its tempo where none is known.
     public void readMidi(Path file) {
+        List<Edit> edits = fromMidi(file);
+        if (!edits.isEmpty()) {
+            model.apply(new Edit.Together("Chords: from " + file.getFileName(), edits));
+        }
+    }
+
+    /// The same as edits; none if the file cannot be read, and that is said.
+    List<Edit> fromMidi(Path file) {
         try {
             MidiSong song = MidiSong.read(file);
             String from = "from " + file.getFileName();
@@ -134,12 +142,13 @@ public final class ChordWork {
                 Grid grid = new Grid(song.tempo(), Grid.Division.BEATS, Grid.STRAIGHT);
                 edits.add(new GuideEdit.SetGrid(Optional.of(grid), from));
             }
-            model.apply(new Edit.Together("Chords: " + from, edits));
             if (song.chords().isEmpty()) {
                 model.say(file.getFileName() + ": there are no notes in it, so no chords.");
             }
+            return edits;
         } catch (ExchangeProblem e) {
             model.say(e.getMessage());
+            return List.of();
         }
     }
 }

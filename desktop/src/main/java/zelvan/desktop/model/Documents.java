@@ -107,15 +107,15 @@ public final class Documents implements AutoCloseable {
         }
         boolean fresh = model.session().voices().isEmpty();
         Edit.AddVoices adding = VoiceFolder.adding(model.session(), VoiceFolder.soundFiles(named));
-        model.apply(
-                fresh
-                        ? new Edit.Together(
-                                adding.title(),
-                                List.of(new Edit.Rename(folderName(named.getFirst())), adding))
-                        : adding);
-        if (model.session().harmony().chords().isEmpty()) {
-            VoiceFolder.midiFile(named).ifPresent(model.chords()::readMidi);
+        List<Edit> edits = new ArrayList<>();
+        if (fresh) {
+            edits.add(new Edit.Rename(folderName(named.getFirst())));
         }
+        edits.add(adding);
+        if (model.session().harmony().chords().isEmpty()) {
+            VoiceFolder.midiFile(named).map(model.chords()::fromMidi).ifPresent(edits::addAll);
+        }
+        model.apply(new Edit.Together(adding.title(), edits));
         if (fresh) {
             // What came from the folder comes from it again: only what is changed from here on is
             // kept.

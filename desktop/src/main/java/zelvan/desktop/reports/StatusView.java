@@ -89,13 +89,13 @@ public final class StatusView {
         root = new VBox(messages, bar);
         model.derived().subscribe(ignored -> refresh());
         model.combing().subscribe(ignored -> refresh());
-        model.stale().subscribe(ignored -> refresh());
-        model.stopped().subscribe(ignored -> refresh());
-        model.background().work().subscribe(ignored -> refresh());
-        model.background().share().subscribe(ignored -> refresh());
-        model.prints().background().work().subscribe(ignored -> refresh());
-        model.prints().background().share().subscribe(ignored -> refresh());
-        model.history().subscribe(ignored -> refresh());
+        model.stale().subscribe(ignored -> refreshWork());
+        model.stopped().subscribe(ignored -> refreshWork());
+        model.background().work().subscribe(ignored -> refreshWork());
+        model.background().share().subscribe(ignored -> refreshWork());
+        model.prints().background().work().subscribe(ignored -> refreshWork());
+        model.prints().background().share().subscribe(ignored -> refreshWork());
+        model.history().subscribe(ignored -> refreshHistory());
         model.messages().addListener((ListChangeListener<Message>) change -> refreshMessages());
         refreshMessages();
     }
@@ -125,6 +125,7 @@ public final class StatusView {
     }
 
     private void refresh() {
+        refreshWork();
         int count = Doubts.in(model.derived().get()).size();
         doubts.setText(
                 count == 0
@@ -136,6 +137,15 @@ public final class StatusView {
         combing.setText(alike == 1 ? "1 phrase combs" : alike + " phrases comb");
         combing.setVisible(alike > 0);
         combing.setManaged(alike > 0);
+    }
+
+    private void refreshHistory() {
+        history.setText(
+                model.history().get().undoTitle().map(t -> "Undo: " + t).orElse("nothing to undo"));
+        refreshWork();
+    }
+
+    private void refreshWork() {
         Background shown = shown();
         boolean working = !shown.work().get().isEmpty();
         progress.setProgress(shown.share().get());
@@ -144,8 +154,6 @@ public final class StatusView {
         cancel.setVisible(working);
         cancel.setManaged(working);
         state.setText(working ? shown.work().get() : idleState());
-        history.setText(
-                model.history().get().undoTitle().map(t -> "Undo: " + t).orElse("nothing to undo"));
     }
 
     /// A print that is being written comes before what is worked out meanwhile.

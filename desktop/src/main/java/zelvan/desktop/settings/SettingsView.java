@@ -32,6 +32,7 @@ public final class SettingsView {
     private final Label afterMost = new Label();
     private final Label staleNote = new Label("working it out…");
     private final Node figures = figures();
+    private final LastFigures lastFigures = new LastFigures();
     private final TimingPart timing;
     private final TuningPart tuning;
     private final NotePart note;
@@ -44,7 +45,7 @@ public final class SettingsView {
     public SettingsView(AppModel model) {
         this.model = model;
         timing = new TimingPart(model);
-        tuning = new TuningPart(model);
+        tuning = new TuningPart(model, lastFigures);
         note = new NotePart(model);
         guide = new GuidePart(model);
         protection = new ProtectionPart(model);
@@ -145,7 +146,7 @@ public final class SettingsView {
         show(timing.start(), any && !ofGuide);
         show(tuning.node(), any && !ofGuide);
         show(figures, any && !ofGuide);
-        Figures lock = Figures.of(scope, model.derived().get());
+        Figures lock = lastFigures.of(scope, model.derived().get());
         before.setText(lock.before().medianText());
         beforeMost.setText(lock.before().p90Text());
         after.setText(lock.after().medianText());

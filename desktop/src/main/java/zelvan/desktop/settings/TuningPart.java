@@ -29,6 +29,7 @@ final class TuningPart {
     private static final double MOST_SLACK_CENTS = 50;
 
     private final AppModel model;
+    private final LastFigures lastFigures;
     private final Choice<PitchTarget> target;
     private final Choice<KeyChoice> key;
     private final Control pull;
@@ -46,8 +47,9 @@ final class TuningPart {
     /// A key to be chosen; the first of the list is the one that was found.
     private record KeyChoice(Optional<Key> key, String name) {}
 
-    TuningPart(AppModel model) {
+    TuningPart(AppModel model, LastFigures lastFigures) {
         this.model = model;
+        this.lastFigures = lastFigures;
         target =
                 new Choice<>(
                         "pitch-target",
@@ -159,7 +161,7 @@ final class TuningPart {
         List<Scope> all = scopes.all();
         Set<PitchTarget> targets = Setting.PITCH_TARGET.values(session, all);
         giveBack.setVisible(scopes.givingBack(session, Setting.TUNING).isPresent());
-        Figures lock = Figures.of(scopes, model.derived().get());
+        Figures lock = lastFigures.of(scopes, model.derived().get());
         figures.setText(lock.pitchBefore().medianText() + " → " + lock.pitchAfter().medianText());
         target.show(Arrays.asList(PitchTarget.values()), targets);
         pull.show(Setting.PITCH_PULL.values(session, all), 100);

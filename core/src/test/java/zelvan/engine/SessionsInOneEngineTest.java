@@ -1,0 +1,260 @@
+package zelvan.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zelvan.audio.AudioFileProblem;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.exchange.VoiceFolder;
+import zelvan.exchange.VoicePrinter;
+import zelvan.files.Target;
+import zelvan.files.Targets;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.Session;
+import zelvan.session.Turn;
+import zelvan.session.Voice;
+import zelvan.testing.Takes;
+import zelvan.timing.TimingSettings;
+
+/// What one engine makes of sessions that come one after the other, and of files that do not stay
+/// as they are. Voices are called v1, v2, … in every session.
+class SessionsInOneEngineTest {
+    @TempDir private Path folder = Path.of(".");
+    private Engine engine = new Engine(new KeptWork(Path.of(".")));
+
+    @BeforeEach
+    void start() {
+        engine = new Engine(new KeptWork(folder.resolve("kept")));
+    }
+
+    @AfterEach
+    void close() {
+        engine.close();
+    }
+
+    private Session song(String name, Takes.Take lead, Takes.Take... others) throws Exception {
+        List<Path> files = new ArrayList<>();
+        files.add(written(folder.resolve(name).resolve("lead.wav"), lead));
+        for (int i = 0; i < others.length; i++) {
+            files.add(written(folder.resolve(name).resolve("double " + i + ".wav"), others[i]));
+        }
+        Session session = VoiceFolder.adding(Session.EMPTY, files).apply(Session.EMPTY);
+        return Turn.all(TimingSettings.FULL).apply(session);
+    }
+
+    private static Path written(Path file, Takes.Take take) throws Exception {
+        SoundFiles.write(Target.fresh(file), take.sound(), SoundFormat.WAV_16);
+        return file;
+    }
+
+    private Map<String, String> printed(Engine with, Session session, String to) throws Exception {
+        Path out = folder.resolve(to);
+        Derived derived = with.derive(session, Progress.NONE);
+        VoicePrinter.print(
+                VoicePrinter.jobs(derived),
+                out,
+                Optional.empty(),
+                Targets.replacingNothing(),
+                Progress.NONE);
+        Map<String, String> bytes = new TreeMap<>();
+        try (Stream<Path> files = Files.list(out)) {
+            for (Path file : files.toList()) {
+                bytes.put(String.valueOf(file.getFileName()), SoundFiles.read(file).sha256());
+            }
+        }
+        return bytes;
+    }
+
+    @Test
+    void threeSessionsInOneEnginePrintWhatFreshStartsPrint() throws Exception {
+        List<Session> songs =
+                List.of(
+                        song("one", Takes.LEAD, Takes.LOOSE, Takes.LOW),
+                        song("two", Takes.LOOSE, Takes.WITH_AD_LIB, Takes.LEAD),
+                        song("three", Takes.LOW, Takes.WITHOUT_B));
+        List<Map<String, String>> fresh = new ArrayList<>();
+        for (int i = 0; i < songs.size(); i++) {
+            try (Engine own = new Engine(new KeptWork(folder.resolve("kept fresh " + i)))) {
+                fresh.add(printed(own, songs.get(i), "fresh " + i));
+            }
+        }
+        assertThat(fresh).doesNotHaveDuplicates().allSatisfy(f -> assertThat(f).isNotEmpty());
+        for (int round = 0; round < 2; round++) {
+            for (int i = 0; i < songs.size(); i++) {
+                assertThat(printed(engine, songs.get(i), "round " + round + " song " + i))
+                        .isEqualTo(fresh.get(i));
+            }
+        }
+    }
+
+    @Test
+    void aFileThatWasMissingOnceIsNoProblemWhenItIsThereAgain() throws Exception {
+        Session session = song("song", Takes.LEAD, Takes.LOOSE);
+        Path double0 = folder.resolve("song/double 0.wav");
+        Path away = Files.move(double0, folder.resolve("away.wav"));
+        assertThat(engine.derive(session, Progress.NONE).problems()).hasSize(1);
+        Files.move(away, double0);
+        assertThat(engine.filesHaveChanged(session)).isTrue();
+        Derived there = engine.derive(session, Progress.NONE);
+        assertThat(there.problems()).isEmpty();
+        assertThat(engine.filesHaveChanged(session)).isFalse();
+        assertThat(there.voice("v2").orElseThrow().lock().after().count()).isPositive();
+    }
+
+    @Test
+    void anotherRecordingUnderTheSameNameIsNoticedAndNotUsed() throws Exception {
+        Session session = song("song", Takes.LEAD, Takes.LOOSE);
+        Derived first = engine.derive(session, Progress.NONE);
+        Session known = session.knowing(first.recordings());
+        Path file = folder.resolve("song/double 0.wav");
+        replace(file, Takes.WITH_AD_LIB);
+
+        Derived then = engine.derive(known, Progress.NONE);
+        assertThat(then.problems()).singleElement().isInstanceOf(RecordingChanged.class);
+        DerivedVoice voice = then.voice("v2").orElseThrow();
+        assertThat(voice.file()).isEmpty();
+        assertThat(voice.locked()).isEmpty();
+        assertThat(VoicePrinter.jobs(then)).isEmpty();
+
+        RecordingChanged changed = (RecordingChanged) then.problems().getFirst();
+        Session taken = known.changing("v2", v -> v.withAudio(changed.now()));
+        assertThat(engine.derive(taken, Progress.NONE).problems()).isEmpty();
+        replace(file, Takes.LOOSE);
+        assertThat(engine.derive(known, Progress.NONE).problems()).isEmpty();
+    }
+
+    private void replace(Path file, Takes.Take take) throws Exception {
+        Path other = written(folder.resolve("other " + System.nanoTime() + ".wav"), take);
+        Files.move(other, file, StandardCopyOption.REPLACE_EXISTING);
+    }
+
+    /// The guide's own file as well: nothing follows another singer.
+    @Test
+    void anotherGuideIsNotFollowed() throws Exception {
+        Session session = song("song", Takes.LEAD, Takes.LOOSE);
+        Session known = session.knowing(engine.derive(session, Progress.NONE).recordings());
+        replace(folder.resolve("song/lead.wav"), Takes.LOW);
+        Derived then = engine.derive(known, Progress.NONE);
+        assertThat(then.problems()).singleElement().isInstanceOf(RecordingChanged.class);
+        assertThat(then.guidePhrases()).isEmpty();
+        assertThat(then.voice("v2").orElseThrow().isUnchanged()).isTrue();
+    }
+
+    @Test
+    void aFileThatIsCutWhileItIsOpenIsNotPrinted() throws Exception {
+        Session session = Turn.all(TimingSettings.OFF).apply(song("song", Takes.LEAD, Takes.LOOSE));
+        Derived derived = engine.derive(session, Progress.NONE);
+        Path file = folder.resolve("song/double 0.wav");
+        byte[] whole = Files.readAllBytes(file);
+        Files.write(file, java.util.Arrays.copyOf(whole, whole.length / 2));
+        assertThatThrownBy(() ->
+                        VoicePrinter.print(
+                                VoicePrinter.jobs(derived),
+                                folder.resolve("out"),
+                                Optional.empty(),
+                                Targets.replacingNothing(),
+                                Progress.NONE))
+                .isInstanceOf(AudioFileProblem.class)
+                .hasMessageContaining("double 0.wav: it was changed while it was open");
+        assertThat(folder.resolve("out/double 0.wav")).doesNotExist();
+    }
+
+    /// A moment at the very beginning or end leaves nothing to be matched beyond it.
+    @Test
+    void aMomentHeldBeyondTheVoiceIsSaidAndTheRestIsLocked() throws Exception {
+        Session session = song("song", Takes.LEAD, Takes.LOOSE);
+        Derived plain = engine.derive(session, Progress.NONE);
+        for (double[] held : new double[][] {{0, 1}, {100, 2}, {5, 0}, {5, 13}, {13, 13}}) {
+            Session edited =
+                    session.changing(
+                            "v2", v -> v.setting(zelvan.align.Anchor.held(held[0], held[1])));
+            Derived derived = engine.derive(edited, Progress.NONE);
+            assertThat(derived.problems()).singleElement().isInstanceOf(HandWorkProblem.class);
+            assertThat(derived.voice("v2").orElseThrow().timing())
+                    .isEqualTo(plain.voice("v2").orElseThrow().timing());
+        }
+    }
+
+    /// Whoever comes next must not meet work that is still going on in the same chains.
+    @Test
+    void aCancelledDerivationEndsOnlyWhenNothingRunsAnyMore() throws Exception {
+        Session session = song("song", Takes.LEAD, Takes.LOOSE, Takes.LOW, Takes.WITHOUT_B);
+        AtomicInteger running = new AtomicInteger();
+        CountDownLatch begun = new CountDownLatch(1);
+        Progress slow =
+                new Progress() {
+                    @Override
+                    public void report(String what, double share) {
+                        if (!what.startsWith("Listening")) {
+                            return;
+                        }
+                        running.incrementAndGet();
+                        begun.countDown();
+                        try {
+                            TimeUnit.MILLISECONDS.sleep(300);
+                        } catch (InterruptedException e) {
+                            Thread.currentThread().interrupt();
+                        }
+                        running.decrementAndGet();
+                    }
+
+                    @Override
+                    public boolean cancelled() {
+                        return begun.getCount() == 0;
+                    }
+                };
+        assertThatThrownBy(() -> engine.derive(session, slow))
+                .isInstanceOf(CancellationException.class);
+        assertThat(running).hasValue(0);
+        assertThat(engine.derive(session, Progress.NONE).problems()).isEmpty();
+    }
+
+    @Test
+    void theGuideComesFirstAndTheOthersAsTheyAreReady() throws Exception {
+        Session session = song("song", Takes.LEAD, Takes.LOOSE, Takes.LOW);
+        List<Integer> counts = new ArrayList<>();
+        List<Boolean> guides = new ArrayList<>();
+        Derived all =
+                engine.want(
+                                session,
+                                Progress.NONE,
+                                soFar -> {
+                                    synchronized (counts) {
+                                        counts.add(soFar.voices().size());
+                                        guides.add(!soFar.guidePhrases().isEmpty());
+                                    }
+                                })
+                        .get(60, TimeUnit.SECONDS);
+        assertThat(counts).startsWith(1).hasSize(3);
+        assertThat(guides).containsOnly(true);
+        assertThat(all.voices()).hasSize(3);
+    }
+
+    @Test
+    void whatIsWrongWithOneVoiceIsSaidOfThatVoice() throws ZelvanProblem, Exception {
+        Session session = song("song", Takes.LEAD, Takes.LOOSE);
+        Files.writeString(folder.resolve("song/double 0.wav"), "not a sound");
+        Derived derived = engine.derive(session, Progress.NONE);
+        Voice voice = session.voice("v2").orElseThrow();
+        assertThat(derived.voice(voice.id()).orElseThrow().problem()).isPresent();
+        assertThat(derived.voice("v1").orElseThrow().problem()).isEmpty();
+    }
+}

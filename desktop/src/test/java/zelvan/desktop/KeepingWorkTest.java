@@ -1,0 +1,289 @@
+package zelvan.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import javafx.scene.control.Button;
+import javafx.scene.control.CheckBox;
+import javafx.stage.Stage;
+import org.jspecify.annotations.NullUnmarked;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.desktop.model.AppModel;
+import zelvan.desktop.model.Message;
+import zelvan.desktop.model.Prints;
+import zelvan.desktop.reports.PrintSheet;
+import zelvan.desktop.theme.Theme;
+import zelvan.files.Target;
+import zelvan.play.Player;
+import zelvan.play.SimulatedOutput;
+import zelvan.session.Edit;
+import zelvan.session.Session;
+import zelvan.session.Turn;
+import zelvan.singers.DemoSession;
+import zelvan.timing.TimingSettings;
+
+/// Nothing that was done is lost, and nothing of one song gets into another.
+@NullUnmarked // TestFX sets the fields
+class KeepingWorkTest extends WindowTestBase {
+    private static final double SECONDS = 9;
+
+    private Path song;
+
+    @Start
+    void start(Stage stage) throws Exception {
+        song = Files.createDirectories(folder.resolve("song " + System.nanoTime()));
+        excerpt(DemoSession.GUIDE, song.resolve("lead.wav"));
+        excerpt("Mara double left.wav", song.resolve("double.wav"));
+        open(stage);
+    }
+
+    private static void excerpt(String of, Path to) throws Exception {
+        Sound whole = SoundFiles.read(demo.resolve(of)).sound();
+        float[] samples = new float[(int) (SECONDS * RATE)];
+        whole.read(0, 0, samples, 0, samples.length);
+        SoundFiles.write(Target.fresh(to), Sound.owning(RATE, samples), SoundFormat.WAV_16);
+    }
+
+    private void openSong(FxRobot robot, Path folder) {
+        robot.interact(() -> model.documents().open(List.of(folder)));
+        waitUntilDerived();
+    }
+
+    private void change(FxRobot robot, double pull) {
+        robot.interact(() -> model.apply(Turn.all(new TimingSettings(pull, 0))));
+    }
+
+    private Optional<Message.Offer> offer(AppModel of, String word) {
+        return of.messages().stream()
+                .flatMap(m -> m.offers().stream())
+                .filter(o -> o.word().equals(word))
+                .findFirst();
+    }
+
+    private void waitForAutosaves(int count) {
+        waitUntil(() -> model.documents().unsavedSessions().size() == count);
+    }
+
+    /// A crash, the same folder again, one click, a second crash: both states are there.
+    @Test
+    void workThatACrashLeftIsOfferedAndNeverOverwritten(FxRobot robot) {
+        openSong(robot, song);
+        change(robot, 0.9);
+        Session left = model.session();
+        waitForAutosaves(1);
+        robot.interact(() -> {
+            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
+            next.documents().open(List.of(song));
+            assertThat(next.session().stacks().getFirst().timing().pull()).isEqualTo(0.5);
+            assertThat(offer(next, "Go on with it")).isPresent();
+            next.apply(Turn.all(new TimingSettings(0.1, 0)));
+            next.close();
+        });
+        assertThat(model.documents().unsavedSessions()).hasSize(2);
+        robot.interact(() -> {
+            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
+            next.documents().goOn(next.documents().unsavedSessions().getLast());
+            assertThat(next.session().stacks()).isEqualTo(left.stacks());
+            assertThat(next.documents().dirty()).isTrue();
+            next.close();
+        });
+    }
+
+    @Test
+    void foldersOfEqualNamesDoNotShareTheirWork(FxRobot robot) throws Exception {
+        Path other =
+                Files.createDirectories(folder.resolve("other " + System.nanoTime()))
+                        .resolve(String.valueOf(song.getFileName()));
+        Files.createDirectories(other);
+        excerpt("Mara take 2.wav", other.resolve("lead.wav"));
+        openSong(robot, song);
+        change(robot, 0.9);
+        waitForAutosaves(1);
+        robot.interact(() -> {
+            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
+            next.documents().open(List.of(other));
+            assertThat(offer(next, "Go on with it")).isEmpty();
+            next.close();
+        });
+    }
+
+    @Test
+    void aFolderThatWasOnlyOpenedLeavesNothing(FxRobot robot) {
+        openSong(robot, song);
+        robot.interact(model::close);
+        assertThat(model.documents().unsavedSessions()).isEmpty();
+    }
+
+    @Test
+    void closingWithChangesKeepsThemAtOnce(FxRobot robot) {
+        openSong(robot, song);
+        change(robot, 0.8);
+        robot.interact(model::close);
+        assertThat(model.documents().unsavedSessions()).hasSize(1);
+    }
+
+    @Test
+    void undoingToWhatWasThereNeedsNoAutosave(FxRobot robot) {
+        openSong(robot, song);
+        change(robot, 0.8);
+        waitForAutosaves(1);
+        robot.interact(model::undo);
+        waitForAutosaves(0);
+    }
+
+    @Test
+    void theFirstImportIsOneStepThatCanBeUndone(FxRobot robot) {
+        openSong(robot, song);
+        assertThat(model.history().get().titles()).containsExactly("Opened", "Add 2 tracks");
+        robot.interact(model::undo);
+        assertThat(model.session()).isEqualTo(Session.EMPTY);
+        robot.interact(model::redo);
+        assertThat(model.session().voices()).hasSize(2);
+        assertThat(model.session().name()).isEqualTo(String.valueOf(song.getFileName()));
+    }
+
+    @Test
+    void aSessionThatIsTornIsOpenedFromItsNewestGoodAutosave(FxRobot robot) throws Exception {
+        openSong(robot, song);
+        Path file = song.resolve("song.zelvan");
+        robot.interact(() -> model.documents().save(file));
+        change(robot, 0.7);
+        waitUntil(() -> autosaves(file).size() == 1);
+        Path autosave = autosaves(file).getFirst();
+        robot.interact(model::close);
+        Files.writeString(file, Files.readString(file).substring(0, 200));
+        Path torn = song.resolve("song.zelvan.zzzz.autosave");
+        Files.writeString(torn, "{");
+        Files.setLastModifiedTime(
+                autosave,
+                java.nio.file.attribute.FileTime.from(java.time.Instant.now().minusSeconds(9)));
+        robot.interact(() -> {
+            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
+            next.documents().open(List.of(file));
+            assertThat(next.session().stacks().getFirst().timing().pull()).isEqualTo(0.7);
+            assertThat(next.messages().getFirst().text()).contains("is opened instead");
+            next.close();
+        });
+    }
+
+    private static List<Path> autosaves(Path file) throws IOException {
+        try (Stream<Path> files = Files.list(file.getParent())) {
+            return files.filter(f -> f.toString().endsWith(".autosave")).toList();
+        }
+    }
+
+    @Test
+    void aSecondSessionHasNothingOfTheFirst(FxRobot robot) throws Exception {
+        Path other = Files.createDirectories(folder.resolve("second " + System.nanoTime()));
+        excerpt("Mara take 2.wav", other.resolve("lead.wav"));
+        excerpt("Odo octave.wav", other.resolve("double.wav"));
+        Path first = song.resolve("first.zelvan");
+        Path second = other.resolve("second.zelvan");
+        openSong(robot, other);
+        float[] alone = locked("double", 4);
+        robot.interact(() -> model.documents().save(second));
+        openSong(robot, second);
+        assertThat(locked("double", 4)).isEqualTo(alone);
+
+        robot.interact(() -> {
+            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
+            next.documents().open(List.of(song));
+            next.documents().save(first);
+            next.close();
+        });
+        openSong(robot, first);
+        float[] firsts = locked("double", 4);
+        openSong(robot, second);
+        assertThat(locked("double", 4)).isEqualTo(alone).isNotEqualTo(firsts);
+    }
+
+    @Test
+    void aRecordingThatIsReplacedWhileOpenIsSaidAndCanBeTaken(FxRobot robot) throws Exception {
+        openSong(robot, song);
+        assertThat(model.session().voices())
+                .allSatisfy(v -> assertThat(v.audio().isKnown()).isTrue());
+        assertThat(model.documents().dirty()).as("knowing is no change").isFalse();
+        Path replaced = song.resolve("double.wav");
+        Path better = folder.resolve("better " + System.nanoTime() + ".wav");
+        excerpt("Mara double right.wav", better);
+        Files.move(better, replaced, StandardCopyOption.REPLACE_EXISTING);
+        robot.interact(model::lookAtFiles);
+        waitUntil(() -> said().stream().anyMatch(m -> m.contains("not the recording")));
+        Path out = folder.resolve("out " + System.nanoTime());
+        robot.interact(() -> model.prints().print(out, Prints.Wish.VOICES, false));
+        waitUntil(() -> said().stream().anyMatch(m -> m.startsWith("Not printed: double.wav")));
+        assertThat(out.resolve("double.wav")).doesNotExist();
+
+        robot.interact(() -> offer(model, "Take it as it is now").orElseThrow().action().run());
+        waitUntilDerived();
+        assertThat(derived("double").problem()).isEmpty();
+        assertThat(derived("double").lock().after().count()).isPositive();
+    }
+
+    @Test
+    void aPrintThatFailsIsSaidAndThenItIsOver(FxRobot robot) throws Exception {
+        openSong(robot, song);
+        Path file = Files.writeString(folder.resolve("no folder " + System.nanoTime()), "x");
+        for (int times = 1; times <= 2; times++) {
+            robot.interact(() -> model.prints().print(file, Prints.Wish.VOICES, false));
+            waitUntil(() -> !model.prints().running().get());
+        }
+        Message said = model.messages().getLast();
+        assertThat(said.text()).contains("could not be written");
+        assertThat(said.times()).isEqualTo(2);
+        assertThat(said.line()).endsWith("(2 times)");
+        assertThat(model.prints().background().work().get()).isEmpty();
+    }
+
+    @Test
+    void filesOfOthersAreReplacedOnlyAfterOneQuestion(FxRobot robot) throws Exception {
+        openSong(robot, song);
+        change(robot, 1);
+        waitUntilDerived();
+        Path out = Files.createDirectories(folder.resolve("prints " + System.nanoTime()));
+        Path theirs = Files.writeString(out.resolve("double.wav"), "somebody's");
+        robot.interact(() ->
+                new PrintSheet(model.prints(), new Theme(), () -> Optional.of(out.toFile()))
+                        .alert()
+                        .show());
+        robot.interact(() -> robot.lookup("#print-voices").queryAs(CheckBox.class).isSelected());
+        robot.clickOn(robot.lookup("#print-go").queryAs(Button.class));
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(theirs).hasContent("somebody's");
+        assertThat(
+                        robot.lookup("#replace-sheet")
+                                .lookup(".label")
+                                .queryAllAs(javafx.scene.control.Label.class))
+                .anyMatch(l -> l.getText().contains("double.wav"));
+        robot.clickOn("#replace-go");
+        waitUntil(() -> said().stream().anyMatch(m -> m.startsWith("Printed 1")));
+        assertThat(SoundFiles.read(theirs).sound().seconds()).isGreaterThan(5);
+
+        // What this session printed is printed again without a question.
+        change(robot, 0.4);
+        waitUntilDerived();
+        assertThat(model.prints().inTheWay(out, Prints.Wish.VOICES)).isEmpty();
+    }
+
+    @Test
+    void aNameThatLeadsElsewhereIsKeptWhereTheOthersAre(FxRobot robot) {
+        openSong(robot, song);
+        robot.interact(() -> model.apply(new Edit.Rename("../../evil\0name")));
+        robot.interact(() -> model.apply(Turn.all(new TimingSettings(0.3, 0))));
+        waitForAutosaves(1);
+        assertThat(model.documents().unsavedSessions().getFirst().file().getParent())
+                .isEqualTo(unsaved);
+    }
+}
