@@ -231,6 +231,9 @@ public final class Engine implements AutoCloseable {
     public CompletableFuture<Derived> want(
             Session session, Progress progress, Consumer<Derived> soFar) {
         wanted = session;
+        // What was listened to before is of no use any more, and would only take the processors.
+        combing.incrementAndGet();
+        loudness.incrementAndGet();
         return CompletableFuture.supplyAsync(
                 () -> {
                     if (!isNewest(session)) {

@@ -78,13 +78,30 @@ final class DoubtFinder {
 
     /// The phrase's landmarks, and its beginning.
     private double[] moments(TimeSpan phrase) {
+        TimeSpan wide = phrase.widenedBy(SAME_SECONDS);
         return DoubleStream.concat(
                         DoubleStream.of(phrase.startSeconds()),
-                        landmarks.stream()
-                                .mapToDouble(Landmark::seconds)
-                                .filter(phrase.widenedBy(SAME_SECONDS)::contains))
+                        landmarks
+                                .subList(first(wide.startSeconds()), first(wide.endSeconds()))
+                                .stream()
+                                .mapToDouble(Landmark::seconds))
                 .sorted()
                 .toArray();
+    }
+
+    /// Index of the first landmark at or after a moment.
+    private int first(double seconds) {
+        int low = 0;
+        int high = landmarks.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (landmarks.get(middle).seconds() >= seconds) {
+                high = middle;
+            } else {
+                low = middle + 1;
+            }
+        }
+        return low;
     }
 
     /// Null if nothing is to be doubted about it.

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.DoubleFunction;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
@@ -77,10 +78,18 @@ public final class TimeMapper {
     private final VoiceAnalysis voice;
     private final Elasticity elasticity;
 
+    /// Where one kind of sound gives way to another, seconds.
+    private final double[] borders;
+
     /// @param voice the voice that is moved
     public TimeMapper(VoiceAnalysis voice) {
         this.voice = voice;
         this.elasticity = new Elasticity(voice);
+        this.borders =
+                IntStream.range(1, voice.frames())
+                        .filter(f -> elasticity.kind(f) != elasticity.kind(f - 1))
+                        .mapToDouble(f -> f * HOP)
+                        .toArray();
     }
 
     /// @param yields whether it gives way to what is lined up first
@@ -272,10 +281,8 @@ public final class TimeMapper {
             knots.add(span.startSeconds());
             knots.add(span.endSeconds());
         }
-        for (int f = 1; f < voice.frames(); f++) {
-            double border = f * HOP;
-            if (elasticity.kind(f) != elasticity.kind(f - 1)
-                    && knots.subSet(border - HOP / 2, border + HOP / 2).isEmpty()
+        for (double border : borders) {
+            if (knots.subSet(border - HOP / 2, border + HOP / 2).isEmpty()
                     && rigid.stream().noneMatch(span -> span.contains(border))) {
                 knots.add(border);
             }

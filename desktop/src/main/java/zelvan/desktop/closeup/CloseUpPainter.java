@@ -43,13 +43,25 @@ final class CloseUpPainter {
     }
 
     /// @param locked how far the ribbons have slid: 0 as recorded, 1 as edited
-    /// @param dragged the bead under the mouse and where it is held now
+    /// @param dragged the bead under the mouse and where it is held now What of the picture is in
+    ///   sight; the rest is not painted.
+    ///
+    /// @param top upper edge, pixels
+    /// @param bottom lower edge
+    record Visible(double top, double bottom) {
+        boolean overlaps(Lane lane) {
+            return lane.top() < bottom && lane.top() + lane.height() > top;
+        }
+    }
+
+    /// Paints what stands.
     void paint(
             GraphicsContext g,
             double width,
             double height,
             double locked,
-            Optional<BeadDrag.At> dragged) {
+            Optional<BeadDrag.At> dragged,
+            Visible visible) {
         Palette colours = theme.palette().get();
         Viewport view = model.viewport().get();
         List<Lane> lanes = Lane.of(model, height);
@@ -70,11 +82,18 @@ final class CloseUpPainter {
             }
         }
         for (Lane lane : lanes) {
+            if (!visible.overlaps(lane)) {
+                continue;
+            }
             paintLane(g, colours, view, lane, width, locked, dragged);
         }
         grid.ifPresent(lines -> axis.bars(lines.tempo()));
-        double x = view.x(model.playback().player().positionSeconds(), width);
-        g.setStroke(colours.accent());
+    }
+
+    /// Paints what moves: the playhead.
+    void paintOver(GraphicsContext g, double width, double height) {
+        double x = model.viewport().get().x(model.playback().player().positionSeconds(), width);
+        g.setStroke(theme.palette().get().accent());
         g.strokeLine(x, 0, x, height);
     }
 

@@ -30,6 +30,7 @@ import zelvan.play.Version;
 
 /// The close-up: guide and voices of one stretch, through one lens at a time.
 public final class CloseUpView {
+    private static final double MARGIN_PIXELS = 60;
     private static final Duration SLIDE = Duration.millis(220);
 
     private final AppModel model;
@@ -47,7 +48,7 @@ public final class CloseUpView {
     public CloseUpView(AppModel model, Theme theme) {
         this.model = model;
         CloseUpPainter painter = new CloseUpPainter(model, theme);
-        time = new PaintedRegion((g, w, h) -> paintTime(painter, g, w, h));
+        time = new PaintedRegion((g, w, h) -> paintTime(painter, g, w, h), painter::paintOver);
         time.setId("close-up");
         time.setFocusTraversable(true);
         time.setAccessibleText("Close-up: guide and voices in time");
@@ -67,6 +68,8 @@ public final class CloseUpView {
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        scroll.vvalueProperty().subscribe(ignored -> repaint());
+        scroll.viewportBoundsProperty().subscribe(ignored -> repaint());
         root.setTop(lenses());
         locked.subscribe(ignored -> repaint());
         model.history().subscribe(ignored -> refresh());
@@ -119,8 +122,12 @@ public final class CloseUpView {
     }
 
     private void repaint() {
-        (model.lens().get() == Lens.TIME ? time : pitch).repaint();
-        chords.repaint();
+        if (model.lens().get() == Lens.TIME) {
+            time.repaint();
+        } else {
+            pitch.repaint();
+            chords.repaint();
+        }
     }
 
     /// While playing, the close-up goes along with the playhead.
@@ -129,12 +136,23 @@ public final class CloseUpView {
         if (player.playing() && !gestures.isBusy()) {
             model.follow(player.positionSeconds());
         }
-        repaint();
+        if (model.lens().get() == Lens.TIME) {
+            time.repaintOver();
+        } else {
+            repaint();
+        }
+    }
+
+    /// What the scroll pane shows of all lanes, and a little more.
+    private CloseUpPainter.Visible visible(double height) {
+        double shown = scroll.getViewportBounds().getHeight();
+        double top = scroll.getVvalue() * Math.max(0, height - shown);
+        return new CloseUpPainter.Visible(top - MARGIN_PIXELS, top + shown + MARGIN_PIXELS);
     }
 
     private void paintTime(CloseUpPainter painter, GraphicsContext g, double width, double height) {
         gestures.locked(locked.get());
-        painter.paint(g, width, height, locked.get(), gestures.drag());
+        painter.paint(g, width, height, locked.get(), gestures.drag(), visible(height));
     }
 
     private void refresh() {

@@ -192,10 +192,10 @@ final class LockMapPainter {
         Lock lock = raw ? cell.before() : cell.after();
         double lean = raw ? cell.rawLeanSeconds() : cell.leanSeconds();
         if (cell.state() == LockMap.State.SILENT) {
-            g.setStroke(colours.line());
-            g.setLineDashes(2, 5);
-            g.strokeLine(x, y + h / 2, x + w, y + h / 2);
-            g.setLineDashes();
+            g.setFill(colours.line());
+            for (double at = x; at < x + w; at += 7) {
+                g.fillRect(at, Math.floor(y + h / 2), Math.min(2, x + w - at), 1);
+            }
             return;
         }
         g.setFill(colours.raised());
@@ -212,14 +212,15 @@ final class LockMapPainter {
         double bar = half * share;
         double tall = h - 10 - PITCH_PIXELS - 3;
         g.fillRect(side < 0 ? middle - bar : middle, y + 4, bar, tall);
-        g.setStroke(colour.deriveColor(0, 1, 1, 0.7));
-        g.strokeLine(middle, y + 4 + tall / 2, middle + side * half * reach, y + 4 + tall / 2);
-        g.setStroke(colours.quiet());
-        g.strokeLine(middle, y + 3, middle, y + h - 5);
+        g.setFill(colour.deriveColor(0, 1, 1, 0.7));
+        double far = half * reach;
+        g.fillRect(side < 0 ? middle - far : middle, Math.floor(y + 4 + tall / 2), far, 1);
+        g.setFill(colours.quiet());
+        g.fillRect(Math.floor(middle), y + 3, 1, h - 8);
         if (cell.state() == LockMap.State.PROTECTED) {
-            g.setStroke(colours.text());
+            g.setFill(colours.text());
             for (double at = x + 3; at < x + w - 2; at += 6) {
-                g.strokeLine(at, y + 1, at, y + 4);
+                g.fillRect(Math.floor(at), y + 1, 1, 3);
             }
         }
     }
@@ -243,8 +244,8 @@ final class LockMapPainter {
         double reach = half * Math.min(1, lock.p90Cents() / WIDEST_CENTS);
         double middle = x + w / 2;
         Color colour = side < 0 ? colours.early() : colours.late();
-        g.setStroke(colour.deriveColor(0, 1, 1, 0.7));
-        g.strokeLine(middle, y + PITCH_PIXELS / 2, middle + side * reach, y + PITCH_PIXELS / 2);
+        g.setFill(colour.deriveColor(0, 1, 1, 0.7));
+        g.fillRect(side < 0 ? middle - reach : middle, Math.floor(y + PITCH_PIXELS / 2), reach, 1);
         g.setFill(colour);
         g.fillRect(side < 0 ? middle - bar : middle, y, bar, PITCH_PIXELS);
     }

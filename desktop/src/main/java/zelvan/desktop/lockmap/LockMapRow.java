@@ -21,6 +21,16 @@ record LockMapRow(Optional<Stack> stack, int stackIndex, Optional<Voice> voice) 
         return voice.isPresent() ? VOICE_HEIGHT : HEADING_HEIGHT;
     }
 
+    /// Who is in which row: the same as long as the rows are.
+    static List<String> places(Session session) {
+        return of(session).stream()
+                .map(r ->
+                        r.stackIndex
+                                + r.voice().map(v -> v.id() + v.role()).orElse("")
+                                + r.stack().map(Stack::name).orElse(""))
+                .toList();
+    }
+
     /// The guide, then each stack with its voices, then the bed.
     static List<LockMapRow> of(Session session) {
         List<LockMapRow> rows = new ArrayList<>();

@@ -37,6 +37,7 @@ public final class LockMapView {
     private final Map<String, VoiceStrip> voiceStrips = new HashMap<>();
     private final Map<String, Label> headings = new HashMap<>();
     private final Tooltip tip = new Tooltip();
+    private List<String> places = List.of();
     private double pressedY;
     private final ScrollPane scroll;
 
@@ -60,7 +61,7 @@ public final class LockMapView {
         grid.setOnMouseMoved(this::moved);
         grid.setOnMouseDragged(this::dragged);
         grid.setOnMouseReleased(e -> model.playback().player().endScrub());
-        model.history().subscribe(ignored -> rebuild());
+        model.history().subscribe(ignored -> rowsChanged());
         model.derived().subscribe(ignored -> rebuild());
         model.selection().subscribe(ignored -> rebuild());
         model.viewport().subscribe(ignored -> grid.repaintOver());
@@ -73,7 +74,22 @@ public final class LockMapView {
         return scroll;
     }
 
+    /// What the grid shows is what was derived; of the session itself it shows the rows.
+    private void rowsChanged() {
+        if (!LockMapRow.places(model.session()).equals(places)) {
+            rebuild();
+        } else {
+            showStrips();
+        }
+    }
+
     private void rebuild() {
+        showStrips();
+        grid.repaint();
+    }
+
+    private void showStrips() {
+        places = LockMapRow.places(model.session());
         List<Node> shown = new ArrayList<>(List.of(corner));
         double height = LockMapPainter.RULER_HEIGHT;
         for (LockMapRow row : LockMapRow.of(model.session())) {
@@ -84,7 +100,6 @@ public final class LockMapView {
             strips.getChildren().setAll(shown);
         }
         grid.setMinHeight(height + 4);
-        grid.repaint();
     }
 
     private Node strip(Voice voice) {

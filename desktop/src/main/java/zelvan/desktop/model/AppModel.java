@@ -258,8 +258,10 @@ public final class AppModel implements AutoCloseable {
             return;
         }
         Map<String, AudioReference> read = next.recordings();
-        history.set(history.get().amended(s -> s.knowing(read)));
-        documents.know(read);
+        if (!session().knowing(read).equals(session())) {
+            history.set(history.get().amended(s -> s.knowing(read)));
+            documents.know(read);
+        }
         Derived known = next.of(next.session().knowing(read));
         show(known);
         stale.set(!known.session().equals(session()));

@@ -4,12 +4,14 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.DoubleProperty;
 import javafx.beans.property.SimpleDoubleProperty;
 import javafx.beans.property.SimpleStringProperty;
 import javafx.beans.property.StringProperty;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import zelvan.engine.Progress;
@@ -48,15 +50,14 @@ public final class Background {
     Progress begin() {
         AtomicBoolean mine = new AtomicBoolean();
         cancelled = mine;
+        AtomicReference<@Nullable Report> latest = new AtomicReference<>();
         return new Progress() {
             @Override
             public void report(String what, double done) {
-                Platform.runLater(() -> {
-                    if (cancelled == mine) {
-                        work.set(done >= 1 ? "" : what);
-                        share.set(done);
-                    }
-                });
+                // However often something is reported, the window is told once between two looks.
+                if (latest.getAndSet(new Report(what, done)) == null) {
+                    Platform.runLater(() -> show(latest.getAndSet(null), mine));
+                }
             }
 
             @Override
@@ -64,6 +65,15 @@ public final class Background {
                 return mine.get();
             }
         };
+    }
+
+    private record Report(String what, double done) {}
+
+    private void show(@Nullable Report report, AtomicBoolean from) {
+        if (report != null && cancelled == from) {
+            work.set(report.done >= 1 ? "" : report.what);
+            share.set(report.done);
+        }
     }
 
     /// Takes what was done to the window's thread.

@@ -17,6 +17,8 @@ import javafx.util.StringConverter;
 /// A name and a list of which one is chosen.
 final class Choice<T> {
     private final ChoiceBox<T> box = new ChoiceBox<>();
+    private final Label label = new Label();
+    private final String name;
     private final HBox node;
     private boolean showing;
 
@@ -47,7 +49,8 @@ final class Choice<T> {
                         changed.accept(now);
                     }
                 });
-        Label label = new Label(name);
+        this.name = name;
+        label.setText(name);
         label.setTooltip(new Tooltip(help));
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
@@ -71,6 +74,7 @@ final class Choice<T> {
         if (!box.getItems().equals(values)) {
             box.getItems().setAll(values);
         }
+        label.setText(chosen.size() > 1 ? name + ": differs" : name);
         if (chosen.size() == 1) {
             box.setValue(chosen.iterator().next());
         } else {
