@@ -78,8 +78,9 @@ final class ElasticLine {
         double[] trust = new double[knots.length];
         byte[] border = new byte[knots.length - 1];
         Arrays.fill(trust, 1);
+        int[] unknown = unknowns();
         for (int round = 0; round < MOST_ROUNDS; round++) {
-            double[] next = balanced(trust, border);
+            double[] next = balanced(unknown, trust, border);
             double change = 0;
             for (int k = 0; k < next.length; k++) {
                 change = Math.max(change, Math.abs(next[k] - moves[k]));
@@ -117,8 +118,7 @@ final class ElasticLine {
     }
 
     /// The moves at which all forces balance.
-    private double[] balanced(double[] trust, byte[] border) {
-        int[] unknown = unknowns();
+    private double[] balanced(int[] unknown, double[] trust, byte[] border) {
         int count = unknown[unknown.length - 1] + 1;
         double[] diagonal = new double[count];
         double[] above = new double[count];

@@ -119,6 +119,7 @@ final class WindowBench {
         Rectangle2D area = onWindow(() -> area(map));
         List<Double> millis = new ArrayList<>();
         List<Double> worked = new ArrayList<>();
+        int whole = 0;
         AtomicLong there = new AtomicLong();
         onWindow(() ->
                 model.stale()
@@ -140,17 +141,23 @@ final class WindowBench {
                 LockSupport.parkNanos(LOOK_EVERY_NANOS);
             }
             millis.add((System.nanoTime() - start) * 1e-6);
+            int[] first = picture(area);
             waitFor(() -> !model.stale().get());
+            int[] last = settled(area);
             worked.add((there.get() - start) * 1e-6);
+            whole += Arrays.equals(first, last) ? 1 : 0;
         }
         say(
-                "  click to pixels, %-22s %6.0f ms (90th percentile %.0f, longest %.0f); worked out"
-                        + " after %.0f",
+                "  click to pixels, %-22s %6.0f ms (90th percentile %.0f, longest %.0f); all of it"
+                        + " worked out after %.0f (90th percentile %.0f); %d of %d at once",
                 what,
                 percentile(millis, 50),
                 percentile(millis, 90),
                 percentile(millis, 100),
-                percentile(worked, 50));
+                percentile(worked, 50),
+                percentile(worked, 90),
+                whole,
+                CHANGES);
     }
 
     private static double percentile(List<Double> values, double percent) {

@@ -40,6 +40,7 @@ final class LockMapPainter {
     private static final double GAP = 2;
     private static final double NARROWEST_DOUBT_PIXELS = 9;
 
+    private final Hatching hatching = new Hatching();
     private final AppModel model;
     private final Theme theme;
 
@@ -277,9 +278,9 @@ final class LockMapPainter {
     }
 
     /// A doubtful place is hatched; where singing again is better, or something else is sung,
-    /// twice. The lines are cut off by arithmetic: a clip of its own for each place would cost the
-    /// toolkit a blend over the whole picture.
-    private static void hatch(
+    /// twice. It is filled with a pattern: a clip of its own for each place would cost the toolkit
+    /// a blend over the whole picture, and slanted lines are drawn one by one.
+    private void hatch(
             GraphicsContext g,
             Palette colours,
             Doubt doubt,
@@ -290,18 +291,8 @@ final class LockMapPainter {
         boolean whole =
                 doubt.reason() == Doubt.Reason.SING_AGAIN
                         || doubt.reason() == Doubt.Reason.OTHER_WORDS;
-        g.setStroke(colours.text().deriveColor(0, 1, 1, 0.65));
-        for (double at = x - h; at < x + w; at += 5) {
-            // Rising from the lower edge at `at` to the upper one at `at + h`.
-            double from = Math.max(at, x);
-            double to = Math.min(at + h, x + w);
-            if (to > from) {
-                g.strokeLine(from, y + h - (from - at), to, y + h - (to - at));
-                if (whole) {
-                    g.strokeLine(from, y + (from - at), to, y + (to - at));
-                }
-            }
-        }
+        g.setFill(hatching.of(colours.text(), whole));
+        g.fillRect(Math.floor(x), Math.floor(y), Math.ceil(w), Math.ceil(h));
     }
 
     /// What the close-up shows, as a frame over all rows.

@@ -4,6 +4,8 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
@@ -12,6 +14,7 @@ import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
+import org.jspecify.annotations.Nullable;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.RecordingChanged;
@@ -31,6 +34,8 @@ import zelvan.units.TimeSpan;
 public final class AppModel implements AutoCloseable {
     /// A doubtful place is shown with at least this much to both sides of its middle.
     private static final double SHORTEST_PLACE_SECONDS = 0.9;
+
+    private static final long GLANCE_NANOS = 30_000_000;
 
     /// Where in the close-up a moment stands that it follows.
     private static final double FOLLOWED_SHARE = 0.1;
@@ -232,22 +237,39 @@ public final class AppModel implements AutoCloseable {
         stale.set(true);
         stopped.set(false);
         int mine = era;
+        long asked = System.nanoTime();
+        AtomicReference<@Nullable Derived> newest = new AtomicReference<>();
+        AtomicBoolean glanced = new AtomicBoolean();
         background.whenDone(
                 "working out the newest settings",
                 engine.want(
                         session(),
                         background.begin(),
-                        soFar -> Platform.runLater(() -> arrivedSoFar(soFar, mine))),
+                        soFar -> {
+                            // However many voices are ready, the window is told once between two
+                            // looks.
+                            if (newest.getAndSet(soFar) == null) {
+                                Platform.runLater(() ->
+                                        arrivedSoFar(newest.getAndSet(null), mine, asked, glanced));
+                            }
+                        }),
                 next -> arrived(next, mine),
                 () -> stopped.set(stale.get()));
     }
 
-    /// Tracks that were not there before are shown as they come; all others when all are done.
-    private void arrivedSoFar(Derived soFar, int from) {
+    /// Tracks that were not there before are shown as they come. Of a change, what is ready is
+    /// shown once, as soon as somebody would begin to wait, and then all of it.
+    private void arrivedSoFar(
+            @Nullable Derived soFar, int from, long askedNanos, AtomicBoolean glanced) {
+        if (soFar == null || from != era || !stale.get()) {
+            return;
+        }
         Derived before = derived.get();
         boolean more = soFar.voices().keySet().stream().anyMatch(id -> before.voice(id).isEmpty());
-        if (from == era && more) {
+        if (more) {
             show(soFar.over(before));
+        } else if (System.nanoTime() - askedNanos > GLANCE_NANOS && !glanced.getAndSet(true)) {
+            derived.set(soFar.over(before));
         }
     }
 
