@@ -25,6 +25,7 @@ import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import javafx.stage.WindowEvent;
 import org.kordamp.ikonli.feather.Feather;
 import zelvan.desktop.closeup.CloseUpView;
@@ -78,7 +79,10 @@ public final class MainWindow {
         scene.setOnDragDropped(this::dropped);
         stage.setScene(scene);
         stage.setOnCloseRequest(this::closing);
-        stage.focusedProperty()
+        // Through the scene, so that a stage that gets another scene lets go of this window.
+        scene.windowProperty()
+                .flatMap(Window::focusedProperty)
+                .orElse(false)
                 .subscribe(focused -> {
                     if (focused && !model.session().voices().isEmpty()) {
                         model.lookAtFiles();

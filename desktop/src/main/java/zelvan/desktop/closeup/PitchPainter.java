@@ -34,6 +34,9 @@ final class PitchPainter {
     private static final double LEAST_CORRIDOR_PIXELS = 5;
     private static final double HOP = VoiceAnalysis.HOP_SECONDS;
 
+    /// What the names of the voices take at the top: no curve lies under them.
+    private static final double NAMES_PIXELS = 18;
+
     private static final int SAMPLES_A_VOICE = 200;
     private static final double MISHEARD_PERCENT = 1.5;
 
@@ -75,7 +78,7 @@ final class PitchPainter {
         List<PitchLine> all = new ArrayList<>(voices);
         guide.ifPresent(all::add);
         double[] cents = inSight(all, model.viewport().get());
-        double top = Lane.RULER_HEIGHT + (fan ? FAN_PIXELS * voices.size() : 0);
+        double top = Lane.RULER_HEIGHT + NAMES_PIXELS + (fan ? FAN_PIXELS * voices.size() : 0);
         return new Picture(guide, voices, PitchScale.around(cents, top, height - top));
     }
 

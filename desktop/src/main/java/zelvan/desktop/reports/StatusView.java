@@ -190,6 +190,8 @@ public final class StatusView {
         list.setOnKeyPressed(e -> {
             if (e.getCode() == KeyCode.ENTER) {
                 visitChosen(list, menu);
+            } else if (e.getCode() == KeyCode.ESCAPE) {
+                menu.hide();
             }
         });
         menu.show(places, Side.TOP, 0, 0);

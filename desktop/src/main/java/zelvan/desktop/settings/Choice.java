@@ -28,7 +28,7 @@ final class Choice<T> {
     Choice(String id, String name, String help, Function<T, String> words, Consumer<T> changed) {
         box.setId(id);
         box.setAccessibleText(name);
-        box.setMinWidth(140);
+        box.setMinWidth(90);
         box.setMaxWidth(170);
         box.setConverter(
                 new StringConverter<>() {
@@ -51,6 +51,7 @@ final class Choice<T> {
                 });
         this.name = name;
         label.setText(name);
+        label.setMinWidth(Region.USE_PREF_SIZE);
         label.setTooltip(new Tooltip(help));
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
