@@ -60,7 +60,8 @@ final class MidiTempo {
 
     /// Quarter notes in a bar of so many notes, each a whole note divided by two that often.
     private static int quarters(int notes, int halvings) {
-        return Math.max(1, (int) Math.round(notes * 4 / Math.pow(2, halvings)));
+        long quarters = Math.round(notes * 4 / Math.pow(2, halvings));
+        return (int) Math.clamp(quarters, 1, TempoMap.MOST_BEATS_PER_BAR);
     }
 
     /// Tempos and meters, in order of time.

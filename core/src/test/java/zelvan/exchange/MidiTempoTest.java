@@ -8,7 +8,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HexFormat;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.units.TempoMap;
 
 /// Files written out byte by byte as *Standard MIDI Files 1.0* (1988) says.
@@ -75,6 +78,38 @@ class MidiTempoTest {
                                                 + "4D54726B 0000000C 00 FF5804 06031808 00 FF2F00"))
                         .tempo();
         assertThat(tempo.beatsPerBar()).isEqualTo(3);
+    }
+
+    /// A damaged file: 127 whole notes in a bar.
+    @Test
+    void aMeterThatNoSongHasIsHeldWithinBounds() throws Exception {
+        TempoMap tempo =
+                MidiSong.read(
+                                file(
+                                        header("0001")
+                                                + "4D54726B 0000000C 00 FF5804 7F001808 00 FF2F00"))
+                        .tempo();
+        assertThat(tempo.beatsPerBar()).isEqualTo(TempoMap.MOST_BEATS_PER_BAR);
+    }
+
+    /// 0 and 16,777,215 microseconds a quarter note.
+    @ParameterizedTest
+    @ValueSource(strings = {"000000", "000001", "FFFFFF"})
+    void aTempoThatNoSongHasIsRefused(String micros) throws Exception {
+        Path file = file(header("0001") + "4D54726B 0000000B 00 FF5103 " + micros + "00 FF2F00");
+        assertThatThrownBy(() -> MidiSong.read(file))
+                .isInstanceOf(ExchangeProblem.class)
+                .hasMessageContaining("beats a minute; 10 to 1000 are read");
+    }
+
+    /// The end of the track lies 268,435,455 ticks away, that is sixteen days.
+    @Test
+    @Timeout(10)
+    void aSongThatNeverEndsIsRefusedAtOnce() throws Exception {
+        Path file = file(header("0001") + "4D54726B 0000000F 00 903C40 FFFFFF7F 803C40 00 FF2F00");
+        assertThatThrownBy(() -> MidiSong.read(file))
+                .isInstanceOf(ExchangeProblem.class)
+                .hasMessageContaining("minutes");
     }
 
     @Test

@@ -33,7 +33,7 @@ public record TempoMap(List<Change> changes, int beatsPerBar) {
     /// 10 beats a minute.
     public static final double SLOWEST_BEAT_SECONDS = 6;
 
-    private static final int MOST_BEATS_PER_BAR = 64;
+    public static final int MOST_BEATS_PER_BAR = 64;
 
     /// Fewest taps from which a tempo can be told.
     private static final int FEWEST_TAPS = 2;

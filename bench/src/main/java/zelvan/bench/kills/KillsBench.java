@@ -70,10 +70,10 @@ public final class KillsBench {
 
     private void run(int each) throws Exception {
         sing();
-        kill("save", each, 1500, this::lookAtSaved);
-        kill("print", each, 6000, this::lookAtPrinted);
-        kill("analyse", each, 5000, this::lookAtKept);
-        kill("window", each, 9000, this::lookAtWindow);
+        kill("save", each, 4000, this::lookAtSaved);
+        kill("print", each, 9000, this::lookAtPrinted);
+        kill("analyse", each, 8000, this::lookAtKept);
+        kill("window", each, 12_000, this::lookAtWindow);
     }
 
     private void sing() throws Exception {

@@ -1,0 +1,114 @@
+package zelvan.session;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zelvan.align.Anchor;
+import zelvan.files.Target;
+import zelvan.tuning.NoteEdit;
+import zelvan.units.TimeSpan;
+
+/// A session that was edited by hand, or damaged: what is wrong is named with its place, and the
+/// rest is there.
+class SessionMenderTest {
+    @TempDir private Path folder = Path.of(".");
+    private Path file = Path.of(".");
+
+    @BeforeEach
+    void save() throws Exception {
+        file = folder.resolve("song.zelvan");
+        Session session =
+                HistoryTest.session()
+                        .changing(
+                                "v",
+                                v ->
+                                        v.withAnchors(
+                                                        List.of(
+                                                                Anchor.held(1, 1.5),
+                                                                Anchor.held(2, 2.5),
+                                                                Anchor.held(3, 3.5)))
+                                                .withNotes(
+                                                        List.of(
+                                                                NoteEdit.of(new TimeSpan(4, 5))
+                                                                        .withVibrato(0.25))));
+        SessionFile.write(Target.fresh(file), session);
+    }
+
+    private SessionFile.Opened changed(String from, String to) throws Exception {
+        String text = Files.readString(file);
+        assertThat(text).contains(from);
+        Files.writeString(file, text.replace(from, to));
+        return SessionFile.open(file);
+    }
+
+    private static Voice left(SessionFile.Opened opened) {
+        return opened.session().voice("v").orElseThrow();
+    }
+
+    @Test
+    void whatIsRightIsOpenedAsItIs() throws Exception {
+        SessionFile.Opened opened = SessionFile.open(file);
+        assertThat(opened.leftOut()).isEmpty();
+        assertThat(opened.session()).isEqualTo(SessionFile.read(file));
+    }
+
+    @Test
+    void aMomentThatContradictsAnotherIsLeftOut() throws Exception {
+        SessionFile.Opened opened = changed("\"sourceSeconds\" : 2.0", "\"sourceSeconds\" : 0.5");
+        assertThat(left(opened).anchors()).hasSize(2);
+        assertThat(left(opened).notes()).hasSize(1);
+        assertThat(opened.leftOut())
+                .singleElement()
+                .asString()
+                .isEqualTo("“Left”, anchors, number 2: it contradicts the one before");
+    }
+
+    @Test
+    void aSettingOutOfRangeBecomesTheUsualOne() throws Exception {
+        SessionFile.Opened opened = changed("\"pull\" : 0.5,", "\"pull\" : 5,");
+        assertThat(opened.session().stacks()).hasSize(1);
+        assertThat(opened.session().stacks().getFirst().timing().pull()).isEqualTo(0.5);
+        assertThat(left(opened).anchors()).hasSize(3);
+        assertThat(opened.leftOut()).isNotEmpty().allMatch(w -> w.contains("pull must be 0 to 1"));
+    }
+
+    @Test
+    void aNoteThatCannotBeIsLeftOutAndTheOthersStay() throws Exception {
+        SessionFile.Opened opened = changed("\"vibrato\" : 0.25", "\"vibrato\" : -3");
+        assertThat(left(opened).notes()).isEmpty();
+        assertThat(left(opened).anchors()).hasSize(3);
+        assertThat(opened.leftOut()).singleElement().asString().contains("“Left”, notes, number 1");
+    }
+
+    @Test
+    void whatNobodyKnowsIsLeftOutByItself() throws Exception {
+        SessionFile.Opened opened =
+                changed("\"name\" : \"Left\",", "\"name\" : \"Left\", \"colour\" : 7,");
+        assertThat(opened.session().voices()).hasSize(3);
+        assertThat(opened.leftOut()).singleElement().asString().contains("colour");
+    }
+
+    @Test
+    void aSecondGuideBecomesADouble() throws Exception {
+        SessionFile.Opened opened = changed("\"role\" : \"DOUBLE\"", "\"role\" : \"GUIDE\"");
+        assertThat(opened.session().voices()).hasSize(3);
+        assertThat(opened.session().guide().orElseThrow().id()).isEqualTo("g");
+        assertThat(opened.session().followers()).hasSize(2);
+        assertThat(opened.leftOut()).isNotEmpty();
+    }
+
+    /// The command line does all or nothing.
+    @Test
+    void readingItWholeSaysWhatIsWrong() throws Exception {
+        var unused = changed("\"sourceSeconds\" : 2.0", "\"sourceSeconds\" : 0.5");
+        assertThatThrownBy(() -> SessionFile.read(file))
+                .isInstanceOf(SessionProblem.class)
+                .hasMessageContaining("anchors, number 2");
+    }
+}
