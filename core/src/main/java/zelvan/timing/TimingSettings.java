@@ -21,6 +21,8 @@ public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
         if (!(slackSeconds >= 0 && slackSeconds <= MOST_SLACK_SECONDS)) {
             throw new IllegalArgumentException("slackSeconds must be 0 to 10, was " + slackSeconds);
         }
+        // A negative zero is no bound of a range that begins with a positive one.
+        slackSeconds += 0.0;
     }
 
     /// Consonants and vowels alike.

@@ -26,6 +26,8 @@ public record TuningSettings(
     public TuningSettings {
         check("pull", pull, 1);
         check("slackCents", slackCents, PitchMap.MOST_CENTS);
+        // A negative zero is no bound of a range that begins with a positive one.
+        slackCents += 0.0;
         check("detail", detail, 1);
         check("wander", wander, MOST);
         check("vibrato", vibrato, MOST);

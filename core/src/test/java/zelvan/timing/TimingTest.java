@@ -322,4 +322,11 @@ class TimingTest {
             }
         }
     }
+
+    /// As a file edited by hand may have it.
+    @Test
+    void aNegativeZeroOfSlackIsNoSlack() {
+        assertThat(new TimingSettings(1, -0.0).moveSeconds(0.25)).isEqualTo(0.25);
+        assertThat(new TimingSettings(1, -0.0)).isEqualTo(TimingSettings.FULL);
+    }
 }
