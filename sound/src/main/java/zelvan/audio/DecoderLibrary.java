@@ -47,11 +47,14 @@ final class DecoderLibrary {
         public void close() {}
     }
 
-    /// How often the decoder had to leave something out in this thread, since this was asked last.
+    /// How often the decoder had to leave something out in this thread, since [#forgetLeftOut] was
+    /// called.
     static int leftOut() {
-        int count = WARNINGS.get();
+        return WARNINGS.get();
+    }
+
+    static void forgetLeftOut() {
         WARNINGS.remove();
-        return count;
     }
 
     private DecoderLibrary() {}

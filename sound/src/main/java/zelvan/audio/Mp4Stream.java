@@ -12,6 +12,10 @@ final class Mp4Stream {
 
     private Mp4Stream() {}
 
+    static boolean isOne(ByteBuffer file) {
+        return Promise.has(file, 4, "ftyp");
+    }
+
     static Promise promise(ByteBuffer file) throws Promise.Broken {
         long at = 0;
         while (at + 8 <= file.limit()) {

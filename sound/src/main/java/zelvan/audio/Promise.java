@@ -2,6 +2,7 @@ package zelvan.audio;
 
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.util.Locale;
 import java.util.Optional;
 
 /// What a file that is decoded by others says of its own length and content, found by walking
@@ -38,7 +39,7 @@ record Promise(long frames, int mayLackFrames, Optional<byte[]> md5, int md5Bits
         if (has(file, 0, "OggS")) {
             return OggStream.promise(file);
         }
-        if (has(file, 4, "ftyp")) {
+        if (Mp4Stream.isOne(file)) {
             return Mp4Stream.promise(file);
         }
         return MpegStream.isFrame(file, start) ? MpegStream.promise(file, start) : NONE;
@@ -54,7 +55,6 @@ record Promise(long frames, int mayLackFrames, Optional<byte[]> md5, int md5Bits
     }
 
     static String clock(double seconds) {
-        return String.format(
-                java.util.Locale.ROOT, "%d:%04.1f", (int) (seconds / 60), seconds % 60);
+        return String.format(Locale.ROOT, "%d:%04.1f", (int) (seconds / 60), seconds % 60);
     }
 }
