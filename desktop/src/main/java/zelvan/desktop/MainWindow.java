@@ -6,34 +6,24 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.geometry.Orientation;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.Scene;
-import javafx.scene.control.Alert;
-import javafx.scene.control.Button;
-import javafx.scene.control.ButtonBar;
 import javafx.scene.control.ButtonType;
-import javafx.scene.control.Label;
 import javafx.scene.control.SplitPane;
-import javafx.scene.control.Tooltip;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
-import javafx.scene.layout.HBox;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Stage;
 import javafx.stage.Window;
-import javafx.stage.WindowEvent;
-import org.kordamp.ikonli.feather.Feather;
 import zelvan.desktop.closeup.CloseUpView;
 import zelvan.desktop.keys.Command;
 import zelvan.desktop.keys.Commands;
 import zelvan.desktop.lockmap.LockMapView;
 import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Documents;
 import zelvan.desktop.model.Doubts;
 import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Selection;
@@ -45,15 +35,12 @@ import zelvan.desktop.theme.Theme;
 import zelvan.desktop.transport.TransportView;
 import zelvan.files.FileNames;
 import zelvan.play.Version;
-import zelvan.session.Autosave;
 import zelvan.session.Edit;
 import zelvan.session.Mix;
 import zelvan.session.SessionFile;
 
 /// Puts the views together.
 public final class MainWindow {
-    private static final int MOST_LEFT_SHOWN = 5;
-
     private final AppModel model;
     private final Theme theme;
     private final Stage stage;
@@ -78,7 +65,7 @@ public final class MainWindow {
         scene.setOnDragOver(this::dragOver);
         scene.setOnDragDropped(this::dropped);
         stage.setScene(scene);
-        stage.setOnCloseRequest(this::closing);
+        stage.setOnCloseRequest(new Closing(model.prints(), theme, stage)::asked);
         // Through the scene, so that a stage that gets another scene lets go of this window.
         scene.windowProperty()
                 .flatMap(Window::focusedProperty)
@@ -90,49 +77,6 @@ public final class MainWindow {
                 });
         model.history().subscribe(ignored -> refreshTitle());
         model.documents().file().subscribe(ignored -> refreshTitle());
-    }
-
-    /// A print is not ended by closing the window without a word.
-    private void closing(WindowEvent event) {
-        if (!model.prints().running().get()) {
-            return;
-        }
-        event.consume();
-        ButtonType wait = new ButtonType("Close when it is done", ButtonBar.ButtonData.OK_DONE);
-        ButtonType stop = new ButtonType("Stop printing and close", ButtonBar.ButtonData.LEFT);
-        Alert ask =
-                theme.sheet(
-                        "closing-sheet",
-                        "Print",
-                        new Label("Files are still being printed."),
-                        wait,
-                        stop,
-                        ButtonType.CANCEL);
-        ask.initOwner(stage);
-        ask.resultProperty()
-                .subscribe(answer -> {
-                    if (answer == stop) {
-                        model.prints().background().cancel();
-                    }
-                    if (answer == stop || answer == wait) {
-                        closeAfterPrint();
-                    }
-                });
-        ask.show();
-    }
-
-    private void closeAfterPrint() {
-        if (!model.prints().running().get()) {
-            stage.close();
-            return;
-        }
-        model.prints()
-                .running()
-                .subscribe(running -> {
-                    if (!running) {
-                        stage.close();
-                    }
-                });
     }
 
     private void refreshTitle() {
@@ -150,7 +94,7 @@ public final class MainWindow {
         SplitPane both = new SplitPane(new LockMapView(model, theme).node(), below);
         both.setOrientation(Orientation.VERTICAL);
         both.setDividerPositions(0.5);
-        Node empty = empty();
+        Node empty = new EmptyView(model, this::chooseFolder, this::openSession).node();
         model.history()
                 .subscribe(h -> {
                     boolean nothing = h.current().voices().isEmpty();
@@ -158,62 +102,6 @@ public final class MainWindow {
                     both.setVisible(!nothing);
                 });
         return new StackPane(both, empty);
-    }
-
-    /// What to do first.
-    private Node empty() {
-        Label first = new Label("Drop a folder of voices here");
-        first.getStyleClass().add("empty-title");
-        Label then = new Label("The lead is found by its name, everything else lines up with it.");
-        then.getStyleClass().add("quiet");
-        Button folder = new Button("Choose a folder…");
-        folder.setId("choose-folder");
-        folder.setOnAction(e -> chooseFolder());
-        Button session = new Button("Open a session…");
-        session.setOnAction(e -> openSession());
-        HBox buttons = new HBox(10, folder, session);
-        buttons.setAlignment(Pos.CENTER);
-        VBox left = new VBox(6);
-        left.setAlignment(Pos.CENTER);
-        model.history().subscribe(ignored -> left.getChildren().setAll(leftUnsaved()));
-        VBox box = new VBox(14, first, then, buttons, left);
-        box.setAlignment(Pos.CENTER);
-        box.setId("empty");
-        return box;
-    }
-
-    /// What earlier runs left, as long as nothing is open.
-    private List<Node> leftUnsaved() {
-        if (!model.session().voices().isEmpty()) {
-            return List.of();
-        }
-        List<Node> rows = new ArrayList<>();
-        for (Autosave.Left left : model.documents().unsavedSessions()) {
-            if (rows.size() == MOST_LEFT_SHOWN) {
-                break;
-            }
-            Button goOn =
-                    new Button(
-                            "Go on with “"
-                                    + Documents.nameOf(left)
-                                    + "” of "
-                                    + Documents.whenOf(left)
-                                    + ", which was not saved");
-            goOn.getStyleClass().add("go-on");
-            goOn.setOnAction(e -> model.documents().goOn(left));
-            Button away = new Button();
-            away.setGraphic(Theme.icon(Feather.TRASH_2));
-            away.setTooltip(new Tooltip("Throw it away"));
-            away.setAccessibleText("Throw “" + Documents.nameOf(left) + "” away");
-            HBox row = new HBox(6, goOn, away);
-            row.setAlignment(Pos.CENTER);
-            away.setOnAction(e -> {
-                model.documents().throwAway(left);
-                ((VBox) row.getParent()).getChildren().remove(row);
-            });
-            rows.add(row);
-        }
-        return rows;
     }
 
     private List<Command> table() {

@@ -12,6 +12,7 @@ import java.util.stream.Stream;
 import javafx.scene.control.Button;
 import javafx.scene.control.CheckBox;
 import javafx.stage.Stage;
+import javafx.stage.WindowEvent;
 import org.jspecify.annotations.NullUnmarked;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -285,5 +286,47 @@ class KeepingWorkTest extends WindowTestBase {
         waitForAutosaves(1);
         assertThat(model.documents().unsavedSessions().getFirst().file().getParent())
                 .isEqualTo(unsaved);
+    }
+
+    /// Prints, and asks to close the window before the print can have ended.
+    private Stage closeWhilePrinting(FxRobot robot, Path out) {
+        openSong(robot, song);
+        Stage stage = (Stage) window.scene().getWindow();
+        robot.interact(() -> {
+            model.prints().print(out, Prints.Wish.VOICES, false);
+            stage.fireEvent(new WindowEvent(stage, WindowEvent.WINDOW_CLOSE_REQUEST));
+        });
+        assertThat(stage.isShowing()).isTrue();
+        return stage;
+    }
+
+    @Test
+    void theWindowClosesWhenThePrintIsWhole(FxRobot robot) throws Exception {
+        Path out = Files.createDirectories(folder.resolve("closing " + System.nanoTime()));
+        Stage stage = closeWhilePrinting(robot, out);
+        robot.clickOn("Close when it is done");
+        waitUntil(() -> !stage.isShowing());
+        assertThat(out.resolve("double.wav")).exists();
+        assertThat(model.prints().running().get()).isFalse();
+    }
+
+    /// Otherwise nobody would ever read that nothing was printed.
+    @Test
+    void theWindowStaysWhenThePrintFails(FxRobot robot) throws Exception {
+        Path file = Files.writeString(folder.resolve("no folder " + System.nanoTime()), "");
+        Stage stage = closeWhilePrinting(robot, file);
+        robot.clickOn("Close when it is done");
+        waitUntil(() -> !model.prints().running().get());
+        assertThat(stage.isShowing()).isTrue();
+        assertThat(said()).anyMatch(m -> m.contains(file.getFileName().toString()));
+    }
+
+    @Test
+    void aPrintThatIsStoppedLetsTheWindowClose(FxRobot robot) throws Exception {
+        Path out = Files.createDirectories(folder.resolve("stopping " + System.nanoTime()));
+        Stage stage = closeWhilePrinting(robot, out);
+        robot.clickOn("Stop printing and close");
+        waitUntil(() -> !stage.isShowing());
+        assertThat(model.prints().running().get()).isFalse();
     }
 }

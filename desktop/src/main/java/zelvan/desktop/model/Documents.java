@@ -138,15 +138,10 @@ public final class Documents implements AutoCloseable {
         Set<String> files = new HashSet<>();
         adding.voices().forEach(v -> files.add(v.audio().path()));
         return unsavedSessions().stream()
-                .filter(left -> {
-                    try {
-                        return left.read().voices().stream()
-                                .anyMatch(v -> files.contains(v.audio().path()));
-                    } catch (ZelvanProblem e) {
-                        LOG.warn("An autosave is passed over", e);
-                        return false;
-                    }
-                })
+                .filter(left ->
+                        read(left).stream()
+                                .flatMap(session -> session.voices().stream())
+                                .anyMatch(v -> files.contains(v.audio().path())))
                 .toList();
     }
 
@@ -158,7 +153,10 @@ public final class Documents implements AutoCloseable {
             read = opened.session();
             sayLeftOut(path, opened.leftOut());
         } catch (ZelvanProblem e) {
-            Optional<Autosave.Left> good = left.stream().filter(Documents::isReadable).findFirst();
+            Optional<Autosave.Left> good =
+                    left.stream()
+                            .filter(l -> read(l).filter(s -> !s.voices().isEmpty()).isPresent())
+                            .findFirst();
             if (good.isEmpty()) {
                 throw e;
             }
@@ -171,8 +169,10 @@ public final class Documents implements AutoCloseable {
             return;
         }
         begin(read, Optional.of(path), read);
-        Session saved = read;
-        offer(left.stream().filter(l -> differs(l, saved)).toList());
+        offer(
+                left.stream()
+                        .filter(l -> read(l).filter(s -> !s.equals(saved)).isPresent())
+                        .toList());
     }
 
     private void sayLeftOut(Path path, List<String> leftOut) {
@@ -187,21 +187,13 @@ public final class Documents implements AutoCloseable {
         }
     }
 
-    private static boolean isReadable(Autosave.Left left) {
+    /// What an earlier run left; nothing if it cannot be read.
+    private static Optional<Session> read(Autosave.Left left) {
         try {
-            return !left.read().voices().isEmpty();
+            return Optional.of(left.read());
         } catch (ZelvanProblem e) {
             LOG.warn("An autosave is passed over", e);
-            return false;
-        }
-    }
-
-    private static boolean differs(Autosave.Left left, Session session) {
-        try {
-            return !left.read().equals(session);
-        } catch (ZelvanProblem e) {
-            LOG.warn("An autosave is passed over", e);
-            return false;
+            return Optional.empty();
         }
     }
 

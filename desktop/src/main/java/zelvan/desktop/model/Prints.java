@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.CancellationException;
+import java.util.function.Consumer;
 import javafx.application.Platform;
 import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -31,6 +32,8 @@ public final class Prints {
     private final Engine engine;
     private final Background background;
     private final BooleanProperty running = new SimpleBooleanProperty();
+    private Ending last = Ending.WHOLE;
+    private Consumer<Ending> waiting = ending -> {};
 
     Prints(AppModel model, Engine engine) {
         this.model = model;
@@ -48,6 +51,16 @@ public final class Prints {
         public static final Wish VOICES = new Wish(true, false, Optional.empty());
     }
 
+    /// How a print ended.
+    public enum Ending {
+        /// Everything that was wished is written.
+        WHOLE,
+        /// Something is missing, and the user is told what.
+        LACKING,
+        /// The user gave it up.
+        CANCELLED
+    }
+
     /// How far the print is.
     public Background background() {
         return background;
@@ -56,6 +69,16 @@ public final class Prints {
     /// Whether there is a print that is not done yet.
     public ReadOnlyBooleanProperty running() {
         return running;
+    }
+
+    /// Calls once when the print that is running has ended, instead of what was to be called
+    /// before; at once, with how the last one ended, if none is running.
+    public void whenEnded(Consumer<Ending> then) {
+        if (running.get()) {
+            waiting = then;
+        } else {
+            then.accept(last);
+        }
     }
 
     /// The files in that folder that somebody else made and that would be replaced.
@@ -90,30 +113,45 @@ public final class Prints {
     }
 
     private void run(Session session, Path folder, Wish wish, Targets targets, Progress progress) {
-        List<String> said = new ArrayList<>();
+        Outcome outcome;
         try {
             // Derived once more, so that a recording that was changed meanwhile is noticed.
             Derived derived = engine.derive(session, progress);
-            said.addAll(print(derived, folder, wish, targets, progress));
+            outcome = print(derived, folder, wish, targets, progress);
         } catch (ZelvanProblem e) {
-            said.add(String.valueOf(e.getMessage()));
+            outcome = new Outcome(Ending.LACKING, List.of(String.valueOf(e.getMessage())));
         } catch (CancellationException e) {
-            said.add("Printing was cancelled; what is printed already is complete");
+            outcome =
+                    new Outcome(
+                            Ending.CANCELLED,
+                            List.of("Printing was cancelled; what is printed already is complete"));
         } catch (RuntimeException | Error e) {
             LOG.error("Failed while printing", e);
-            said.add(
-                    "Printing went wrong ("
-                            + e
-                            + "). What is printed already is complete; the session is as it was.");
+            outcome =
+                    new Outcome(
+                            Ending.LACKING,
+                            List.of(
+                                    "Printing went wrong ("
+                                            + e
+                                            + "). What is printed already is complete; the session is as it was."));
         }
-        Platform.runLater(() -> {
-            background.work().set("");
-            running.set(false);
-            said.forEach(model::say);
-        });
+        Outcome ended = outcome;
+        Platform.runLater(() -> ended(ended));
     }
 
-    private static List<String> print(
+    private void ended(Outcome outcome) {
+        background.work().set("");
+        running.set(false);
+        outcome.said.forEach(model::say);
+        last = outcome.ending;
+        Consumer<Ending> then = waiting;
+        waiting = ending -> {};
+        then.accept(last);
+    }
+
+    private record Outcome(Ending ending, List<String> said) {}
+
+    private static Outcome print(
             Derived derived, Path folder, Wish wish, Targets targets, Progress progress)
             throws ZelvanProblem {
         List<String> done = new ArrayList<>();
@@ -133,11 +171,13 @@ public final class Prints {
         files.stream()
                 .filter(f -> !f.words().isEmpty())
                 .forEach(f -> said.add(f.file().getFileName() + ": " + f.words()));
-        derived.session().voices().stream()
-                .flatMap(v -> derived.voice(v.id()).stream())
-                .filter(made -> made.file().isEmpty())
-                .flatMap(made -> made.problem().stream())
-                .forEach(p -> said.add("Not printed: " + p.getMessage()));
-        return said;
+        List<ZelvanProblem> lacking =
+                derived.session().voices().stream()
+                        .flatMap(v -> derived.voice(v.id()).stream())
+                        .filter(made -> made.file().isEmpty())
+                        .flatMap(made -> made.problem().stream())
+                        .toList();
+        lacking.forEach(p -> said.add("Not printed: " + p.getMessage()));
+        return new Outcome(lacking.isEmpty() ? Ending.WHOLE : Ending.LACKING, said);
     }
 }
