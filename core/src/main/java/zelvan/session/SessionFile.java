@@ -8,6 +8,7 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.List;
 import tools.jackson.core.JacksonException;
+import tools.jackson.core.TokenStreamLocation;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
@@ -94,10 +95,7 @@ public final class SessionFile {
             return new Opened(resolved(session, file), mender.leftOut());
         } catch (JacksonException | IllegalArgumentException e) {
             throw new SessionProblem(
-                    file,
-                    "the session is damaged (" + firstLine(e) + ")",
-                    "Restore it from a copy",
-                    e);
+                    file, "the session is damaged (" + where(e) + ")", "Restore it from a copy", e);
         } catch (MalformedInputException e) {
             throw new SessionProblem(
                     file, "the session is damaged (it is not text)", "Restore it from a copy", e);
@@ -109,8 +107,18 @@ public final class SessionFile {
         }
     }
 
-    private static String firstLine(Exception e) {
-        return String.valueOf(e.getMessage()).lines().findFirst().orElse("unreadable");
+    /// In words of our own: the library's speak of its parser.
+    private static String where(Exception e) {
+        if (!(e instanceof JacksonException json)) {
+            return String.valueOf(e.getMessage());
+        }
+        TokenStreamLocation at = json.getLocation();
+        return at == null || at.getLineNr() < 1
+                ? "it is not whole"
+                : "it cannot be read on from line "
+                        + at.getLineNr()
+                        + ", column "
+                        + at.getColumnNr();
     }
 
     /// Saves a session.

@@ -140,10 +140,13 @@ class SessionFileTest {
     void aDamagedFileIsNamed() throws Exception {
         Path file = folder.resolve("song.zelvan");
         SessionFile.write(Target.temporary(file), session());
-        Files.writeString(file, Files.readString(file).substring(0, 300));
+        String torn = Files.readString(file).substring(0, 300);
+        Files.writeString(file, torn);
         assertThatThrownBy(() -> SessionFile.read(file))
                 .isInstanceOf(SessionProblem.class)
-                .hasMessageContaining("song.zelvan: the session is damaged");
+                .hasMessageContaining("song.zelvan: the session is damaged")
+                .hasMessageContaining("line " + torn.lines().count() + ",")
+                .hasMessageNotContaining("REDACTED");
     }
 
     /// A field that is missing must not quietly become zero.
