@@ -143,8 +143,8 @@ public final class Engine implements AutoCloseable {
     }
 
     private Runnable listening(Voice voice, Steps steps) {
-        VoiceChain chain = chainOf(voice);
-        return () -> steps.run("Listening to " + voice.name(), () -> chain.prepare(voice));
+        TrackFile track = chainOf(voice).track();
+        return () -> steps.run("Listening to " + voice.name(), () -> track.prepare(voice));
     }
 
     /// Where a chain's sound comes from. What was derived from one file says nothing of another
@@ -177,7 +177,7 @@ public final class Engine implements AutoCloseable {
     private DerivedVoice deriveGuide(Session session, Voice guide) {
         Optional<VoiceChain.Track> track =
                 session.voice(session.guideTiming().trackId())
-                        .map(v -> new VoiceChain.Track(chainOf(v), v));
+                        .map(v -> new VoiceChain.Track(chainOf(v).track(), v));
         return chainOf(guide).deriveGuide(session, guide, track);
     }
 
@@ -199,7 +199,7 @@ public final class Engine implements AutoCloseable {
                 .ifPresent(a -> heard.add(KeyFinder.secondsOf(a.notes())));
         for (Voice voice : session.voices()) {
             if (voice.role() == Role.BED) {
-                heard.add(chainOf(voice).tones(voice));
+                heard.add(chainOf(voice).track().tones(voice));
             }
         }
         return KeyFinder.find(heard);

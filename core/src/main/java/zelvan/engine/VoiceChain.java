@@ -1,6 +1,5 @@
 package zelvan.engine;
 
-import java.nio.file.Path;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,26 +12,16 @@ import zelvan.align.Marks;
 import zelvan.align.MomentMatcher;
 import zelvan.align.Rematch;
 import zelvan.analysis.Landmark;
-import zelvan.analysis.OctaveShift;
-import zelvan.analysis.OnsetFinder;
 import zelvan.analysis.PitchTrack;
-import zelvan.analysis.ToneFinder;
-import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.audio.AudioFileProblem;
-import zelvan.audio.SoundFile;
-import zelvan.audio.SoundFiles;
 import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.Changes;
-import zelvan.render.RawSource;
 import zelvan.render.VoiceSound;
 import zelvan.render.VoiceSource;
-import zelvan.session.AudioReference;
 import zelvan.session.GuideTiming;
 import zelvan.session.PhraseDeparture;
-import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.TimingDeparture;
 import zelvan.session.Voice;
@@ -61,7 +50,7 @@ final class VoiceChain {
     /// @param inGuide each of its moments in the guide's time as recorded
     record Leader(VoiceChain chain, Voice voice, TimeMap inGuide) {
         Optional<VoiceAnalysis> analysis() {
-            return chain.heard(voice);
+            return chain.track.heard(voice);
         }
     }
 
@@ -103,134 +92,51 @@ final class VoiceChain {
             List<Fence> fences) {}
 
     private final KeptWork kept;
+    private final TrackFile track;
     private final Memo<MatchKey, Rematch> match = new Memo<>();
     private final Map<Rematch.Piece, Alignment> pieces = new HashMap<>();
     private final Memo<AlignmentKey, Alignment> alignment = new Memo<>();
     private final Memo<TimingKey, TimingResult> timing = new Memo<>();
     private final Memo<CorrectionKey, Corrected> correction = new Memo<>();
-    private final Memo<List<OctaveShift>, VoiceAnalysis> hearing = new Memo<>();
     private final PitchChain pitch = new PitchChain();
     private final Memo<PitchTrack, VoiceSound> sound = new Memo<>();
     private final Memo<SoundKey, VoiceSource> renderer = new Memo<>();
     private final Memo<TimingKey, LockMap> lock = new Memo<>();
-    private Optional<SoundFile> file = Optional.empty();
-    private Optional<VoiceAnalysis> analysis = Optional.empty();
     private Optional<TimeMapper> mapper = Optional.empty();
-    private Optional<double[]> onsets = Optional.empty();
-    private Optional<double[]> tones = Optional.empty();
-    private Optional<ZelvanProblem> problem = Optional.empty();
-    private boolean loaded;
 
     VoiceChain(KeptWork kept) {
         this.kept = kept;
+        track = new TrackFile(kept);
     }
 
-    /// Loads the file and listens to it; once.
-    void prepare(Voice voice) {
-        if (loaded) {
-            return;
-        }
-        try {
-            SoundFile read = SoundFiles.read(Path.of(voice.audio().path()));
-            file = Optional.of(read);
-            if (voice.role() == Role.BED) {
-                tones = Optional.of(ToneFinder.find(read.sound()));
-            } else {
-                analysis = Optional.of(analysed(read));
-            }
-        } catch (AudioFileProblem e) {
-            problem = Optional.of(e);
-        }
-        loaded = true;
+    /// What it begins with.
+    TrackFile track() {
+        return track;
     }
 
-    private VoiceAnalysis analysed(SoundFile read) {
-        return kept.analysis(read.sha256())
-                .orElseGet(() -> {
-                    VoiceAnalysis made = new VoiceAnalyser().analyse(read.sound());
-                    kept.keep(read.sha256(), made);
-                    return made;
-                });
-    }
-
-    /// What is heard in it, with the pitch in the octaves that the user says. Called by several
-    /// threads at once while voices follow this one.
-    private synchronized Optional<VoiceAnalysis> heard(Voice voice) {
-        return analysis.filter(a -> isMeant(voice))
-                .map(a -> hearing.get(voice.octaves(), () -> a.withOctaves(voice.octaves())));
-    }
-
-    /// Whether the file is the recording that the voice names, as far as it names its content.
-    private boolean isMeant(Voice voice) {
-        return !voice.audio().isKnown()
-                || file.map(f -> f.sha256().equals(voice.audio().sha256())).orElse(false);
-    }
-
-    private Optional<SoundFile> file(Voice voice) {
-        return file.filter(f -> isMeant(voice));
-    }
-
-    /// What went wrong with its file.
-    private Optional<ZelvanProblem> problem(Voice voice) {
-        return isMeant(voice)
-                ? problem
-                : problem.or(() ->
-                        file.map(f ->
-                                new RecordingChanged(
-                                        new AudioReference(
-                                                voice.audio().path(), f.bytes(), f.sha256()))));
-    }
-
-    private String contentHash() {
-        return file.map(SoundFile::sha256).orElse("");
-    }
-
-    /// Where notes begin in the track; nowhere if it could not be loaded.
-    private double[] onsets(Voice voice) {
-        if (!isMeant(voice)) {
-            return new double[0];
-        }
-        if (onsets.isEmpty()) {
-            onsets = file.map(f -> OnsetFinder.find(f.sound()));
-        }
-        return onsets.orElse(new double[0]);
-    }
-
-    /// How much of each tone is played in the track; nothing if it could not be loaded.
-    double[] tones(Voice voice) {
-        if (!isMeant(voice)) {
-            return new double[0];
-        }
-        if (tones.isEmpty()) {
-            tones = file.map(f -> ToneFinder.find(f.sound()));
-        }
-        return tones.orElse(new double[0]);
-    }
-
-    /// A track and its chain, prepared.
-    record Track(VoiceChain chain, Voice voice) {}
+    /// A track and its file, prepared.
+    record Track(TrackFile file, Voice voice) {}
 
     /// What a guide is corrected to, and its map.
     private record Corrected(Alignment alignment, TimingResult timing) {}
 
     /// Derives everything for the guide.
     ///
-    /// @param track the track that the guide is lined up with; empty if there is none
-    DerivedVoice deriveGuide(Session session, Voice voice, Optional<Track> track) {
-        listenIfNew(voice);
-        if (heard(voice).isEmpty()) {
+    /// @param other the track that the guide is lined up with; empty if there is none
+    DerivedVoice deriveGuide(Session session, Voice voice, Optional<Track> other) {
+        if (track.heard(voice).isEmpty()) {
             return asRecorded(voice);
         }
-        VoiceAnalysis heard = heard(voice).orElseThrow();
+        VoiceAnalysis heard = track.heard(voice).orElseThrow();
         CorrectionKey key =
                 new CorrectionKey(
                         session.guideTiming(),
                         session.grid(),
-                        track.map(t -> t.chain.contentHash()).orElse(""),
+                        other.map(t -> t.file.sha256()).orElse(""),
                         voice.anchors(),
                         voice.marks(),
                         voice.fences());
-        Corrected corrected = correction.get(key, () -> corrected(session, voice, heard, track));
+        Corrected corrected = correction.get(key, () -> corrected(session, voice, heard, other));
         return made(
                 session,
                 voice,
@@ -243,7 +149,7 @@ final class VoiceChain {
     }
 
     private Corrected corrected(
-            Session session, Voice voice, VoiceAnalysis heard, Optional<Track> track) {
+            Session session, Voice voice, VoiceAnalysis heard, Optional<Track> other) {
         double[] moments =
                 switch (session.guideTiming().reference()) {
                     case ITSELF -> new double[0];
@@ -255,7 +161,7 @@ final class VoiceChain {
                                     .stream()
                                     .mapToDouble(t -> t)
                                     .toArray();
-                    case TRACK -> track.map(t -> t.chain.onsets(t.voice)).orElse(new double[0]);
+                    case TRACK -> other.map(t -> t.file.onsets(t.voice)).orElse(new double[0]);
                 };
         Alignment found = MomentMatcher.match(voice.marks().of(heard), moments, voice.anchors());
         TimingSettings settings = session.guideTiming().timing();
@@ -268,12 +174,11 @@ final class VoiceChain {
     /// @param harmony what the song's notes belong to
     DerivedVoice derive(
             Session session, Voice voice, Optional<Leader> leader, Guide guide, Harmony harmony) {
-        listenIfNew(voice);
         Optional<VoiceAnalysis> lead = leader.flatMap(Leader::analysis);
-        if (!voice.role().follows() || heard(voice).isEmpty() || lead.isEmpty()) {
+        if (!voice.role().follows() || track.heard(voice).isEmpty() || lead.isEmpty()) {
             return asRecorded(voice);
         }
-        VoiceAnalysis heard = heard(voice).orElseThrow();
+        VoiceAnalysis heard = track.heard(voice).orElseThrow();
         AlignmentKey alignmentKey = alignmentKey(voice, leader.orElseThrow(), heard, lead.get());
         Alignment matched =
                 alignment.get(alignmentKey, () -> matched(lead.get(), heard, alignmentKey));
@@ -336,7 +241,7 @@ final class VoiceChain {
     private AlignmentKey alignmentKey(
             Voice voice, Leader leader, VoiceAnalysis heard, VoiceAnalysis lead) {
         return new AlignmentKey(
-                new MatchKey(leader.chain.contentHash(), contentHash()),
+                new MatchKey(leader.chain.track.sha256(), track.sha256()),
                 voice.anchors().stream()
                         .filter(a -> isInside(a, heard, lead, leader.inGuide))
                         .toList(),
@@ -378,23 +283,12 @@ final class VoiceChain {
                 });
     }
 
-    /// A track that was the bed when it was loaded and is a voice now has not been listened to yet.
-    private void listenIfNew(Voice voice) {
-        if (voice.role() != Role.BED && analysis.isEmpty()) {
-            analysis = file.map(this::analysed);
-        }
-    }
-
-    private Optional<VoiceSource> raw(Voice voice) {
-        return file(voice).map(f -> new RawSource(f.sound()));
-    }
-
     private DerivedVoice asRecorded(Voice voice) {
-        Optional<VoiceSource> raw = raw(voice);
-        Optional<VoiceAnalysis> heard = heard(voice);
+        Optional<VoiceSource> raw = track.raw(voice);
+        Optional<VoiceAnalysis> heard = track.heard(voice);
         return new DerivedVoice(
                 voice.id(),
-                file(voice),
+                track.file(voice),
                 heard,
                 Alignment.NONE,
                 UNMOVED,
@@ -404,7 +298,7 @@ final class VoiceChain {
                 LockMap.EMPTY,
                 DerivedVoice.Pitched.NOTHING,
                 List.of(),
-                problem(voice));
+                track.problem(voice));
     }
 
     private DerivedVoice made(
@@ -416,7 +310,7 @@ final class VoiceChain {
             LockMap measured,
             DerivedVoice.Pitched pitched,
             Optional<ZelvanProblem> notFollowed) {
-        Optional<VoiceSource> raw = raw(voice);
+        Optional<VoiceSource> raw = track.raw(voice);
         PitchMap pitchMap = pitched.result().map();
         VoiceSource locked =
                 timed.map().isIdentity() && pitchMap.size() == 0
@@ -429,7 +323,7 @@ final class VoiceChain {
                                                 .along(new Changes(timed.map(), pitchMap, 0)));
         return new DerivedVoice(
                 voice.id(),
-                file(voice),
+                track.file(voice),
                 Optional.of(heard),
                 matched,
                 timed,
@@ -439,7 +333,7 @@ final class VoiceChain {
                 measured,
                 pitched,
                 VoiceDoubts.of(session, voice, heard, matched, measured.doubts()),
-                problem(voice).or(() -> notFollowed));
+                track.problem(voice).or(() -> notFollowed));
     }
 
     private TimeMapper mapper(VoiceAnalysis heard) {
@@ -450,7 +344,7 @@ final class VoiceChain {
     }
 
     private Optional<VoiceSound> sound(VoiceAnalysis heard) {
-        return file.map(
-                f -> sound.get(heard.pitch(), () -> new VoiceSound(f.sound(), heard.pitch())));
+        return track.file()
+                .map(f -> sound.get(heard.pitch(), () -> new VoiceSound(f.sound(), heard.pitch())));
     }
 }
