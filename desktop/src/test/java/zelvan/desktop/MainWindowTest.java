@@ -80,6 +80,29 @@ class MainWindowTest extends WindowTestBase {
     }
 
     @Test
+    void whatIsTypedIsTakenOrWhatIsInForceStandsThereAgain(FxRobot robot) {
+        openDemo(robot);
+        TextField pull = robot.lookup("#pull-field").queryAs(TextField.class);
+        String[][] typedAndShown = {
+            {"62,5", "62.5"}, {" 40 ", "40"}, {"150", "100"}, {"NaN", "100"}, {"half", "100"}
+        };
+        for (String[] each : typedAndShown) {
+            robot.interact(pull::requestFocus);
+            robot.interact(() -> pull.setText(each[0]));
+            robot.type(KeyCode.ENTER);
+            assertThat(pull.getText()).as(each[0]).isEqualTo(each[1]);
+            assertThat(model.session().stacks())
+                    .allSatisfy(s ->
+                            assertThat(s.timing().pull())
+                                    .isEqualTo(Double.parseDouble(each[1]) / 100));
+        }
+        robot.interact(() -> pull.setText("7"));
+        robot.interact(() -> window.scene().getRoot().requestFocus());
+        assertThat(pull.getText()).isEqualTo("100");
+        assertThat(model.session().stacks().getFirst().timing().pull()).isEqualTo(1);
+    }
+
+    @Test
     void aSliderChangesSessionFiguresAndSound(FxRobot robot) {
         openDemo(robot);
         Slider pull = robot.lookup("#pull").queryAs(Slider.class);

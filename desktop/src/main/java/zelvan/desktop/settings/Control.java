@@ -33,6 +33,7 @@ final class Control {
     private final Slider slider;
     private final TextField field = new TextField();
     private final HBox node;
+    private String shown = "";
     private boolean showing;
     private long gesture;
     private long lastNanos;
@@ -78,12 +79,31 @@ final class Control {
                 });
         field.setOnAction(e -> {
             try {
-                double typed = Double.parseDouble(field.getText().trim());
+                double typed = number(field.getText());
                 changed.to(Math.clamp(typed, from, to), System.nanoTime());
             } catch (NumberFormatException notANumber) {
-                show(slider.getValue());
+                // What is in force stands there again.
             }
+            field.setText(shown);
         });
+        // Not taken then: what had the focus next may have selected something else already.
+        field.focusedProperty()
+                .subscribe(focused -> {
+                    if (!focused) {
+                        field.setText(shown);
+                    }
+                });
+    }
+
+    /// A number as people type it, with a point or a comma.
+    ///
+    /// @throws NumberFormatException if it is none, or "NaN"
+    static double number(String typed) {
+        double number = Double.parseDouble(typed.trim().replace(',', '.'));
+        if (Double.isNaN(number)) {
+            throw new NumberFormatException(typed);
+        }
+        return number;
     }
 
     private long gesture() {
@@ -105,8 +125,16 @@ final class Control {
         show((least + most) / 2);
         boolean differ = most - least > 0.05;
         node.pseudoClassStateChanged(DIFFER, differ);
-        if (differ && !field.isFocused()) {
-            field.setText(text(least) + "–" + text(most));
+        if (differ) {
+            write(text(least) + "–" + text(most));
+        }
+    }
+
+    /// Not over what is just being typed.
+    private void write(String text) {
+        shown = text;
+        if (!field.isFocused()) {
+            field.setText(text);
         }
     }
 
@@ -120,9 +148,7 @@ final class Control {
         if (Math.abs(slider.getValue() - value) > 0.05) {
             slider.setValue(value);
         }
-        if (!field.isFocused()) {
-            field.setText(text(value));
-        }
+        write(text(value));
         showing = false;
     }
 

@@ -140,7 +140,7 @@ final class GuidePart {
         field.setAlignment(Pos.CENTER_RIGHT);
         field.setOnAction(e -> {
             try {
-                changed.accept(Double.parseDouble(field.getText().trim()));
+                changed.accept(Control.number(field.getText()));
             } catch (IllegalArgumentException notUsable) {
                 model.say(
                         name
