@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,6 +21,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zelvan.align.Anchor;
 import zelvan.audio.AudioFileProblem;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
@@ -28,6 +30,7 @@ import zelvan.exchange.VoicePrinter;
 import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
@@ -164,7 +167,7 @@ class SessionsInOneEngineTest {
         Derived derived = engine.derive(session, Progress.NONE);
         Path file = folder.resolve("song/double 0.wav");
         byte[] whole = Files.readAllBytes(file);
-        Files.write(file, java.util.Arrays.copyOf(whole, whole.length / 2));
+        Files.write(file, Arrays.copyOf(whole, whole.length / 2));
         assertThatThrownBy(() ->
                         VoicePrinter.print(
                                 VoicePrinter.jobs(derived),
@@ -177,15 +180,32 @@ class SessionsInOneEngineTest {
         assertThat(folder.resolve("out/double 0.wav")).doesNotExist();
     }
 
+    /// A bed is listened to for its tones only; as soon as it is a voice, it is matched.
+    @Test
+    void aTrackThatWasTheBedIsMatchedWhenItIsAVoice() throws Exception {
+        Session session = song("song", Takes.LEAD, Takes.LOOSE);
+        Session bed = session.changing("v2", v -> v.withRole(Role.BED, v.stackId()));
+        DerivedVoice asBed = engine.derive(bed, Progress.NONE).voice("v2").orElseThrow();
+        assertThat(asBed.isUnchanged()).isTrue();
+        assertThat(asBed.analysis()).isEmpty();
+
+        DerivedVoice asVoice = engine.derive(session, Progress.NONE).voice("v2").orElseThrow();
+        assertThat(asVoice.lock().after().count()).isPositive();
+        assertThat(engine.derive(bed, Progress.NONE).voice("v2").orElseThrow().isUnchanged())
+                .isTrue();
+        try (Engine fresh = new Engine(new KeptWork(folder.resolve("kept fresh")))) {
+            assertThat(fresh.derive(session, Progress.NONE).voice("v2").orElseThrow().timing())
+                    .isEqualTo(asVoice.timing());
+        }
+    }
+
     /// A moment at the very beginning or end leaves nothing to be matched beyond it.
     @Test
     void aMomentHeldBeyondTheVoiceIsSaidAndTheRestIsLocked() throws Exception {
         Session session = song("song", Takes.LEAD, Takes.LOOSE);
         Derived plain = engine.derive(session, Progress.NONE);
         for (double[] held : new double[][] {{0, 1}, {100, 2}, {5, 0}, {5, 13}, {13, 13}}) {
-            Session edited =
-                    session.changing(
-                            "v2", v -> v.setting(zelvan.align.Anchor.held(held[0], held[1])));
+            Session edited = session.changing("v2", v -> v.setting(Anchor.held(held[0], held[1])));
             Derived derived = engine.derive(edited, Progress.NONE);
             assertThat(derived.problems()).singleElement().isInstanceOf(HandWorkProblem.class);
             assertThat(derived.voice("v2").orElseThrow().timing())
