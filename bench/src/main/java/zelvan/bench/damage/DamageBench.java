@@ -40,20 +40,15 @@ public final class DamageBench {
         double seconds = song.lead().seconds();
         Path kept = folder.resolve("kept");
         out.println("sound files of the kinds " + audio.kinds() + "; seed " + SEED);
-        boolean fine = new Trials("sound", out).run(audio.trials(count, SEED));
-        fine &=
-                new Trials("midi", out)
-                        .run(new MidiTrials(folder, song.chords()).trials(count / 4, SEED));
+        MidiTrials midi = new MidiTrials(folder, song.chords());
+        EditTrials edits = new EditTrials(song.session(), seconds, kept);
+        boolean fine = new Trials("sound", out).run(count, i -> audio.trial(i, SEED + i));
+        fine &= new Trials("midi", out).run(count / 4, i -> midi.trial(SEED + i));
         fine &=
                 new Trials("edits", out)
-                        .run(
-                                new EditTrials(song.session(), seconds, kept)
-                                        .trials(count / 10, SEED));
-        fine &=
-                new Trials("sessions", out)
-                        .run(
-                                new SessionTrials(folder, song.session(), seconds, kept)
-                                        .trials(count / 4, SEED));
+                        .run(count / 10 / EditTrials.EDITS_A_TRIAL, i -> edits.trial(SEED + i));
+        SessionTrials sessions = new SessionTrials(folder, song.session(), seconds, kept);
+        fine &= new Trials("sessions", out).run(count / 4, i -> sessions.trial(SEED + i));
         return fine;
     }
 }

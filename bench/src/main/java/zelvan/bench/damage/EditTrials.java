@@ -2,8 +2,6 @@ package zelvan.bench.damage;
 
 import java.nio.file.Path;
 import java.util.Random;
-import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
@@ -15,7 +13,8 @@ import zelvan.session.Session;
 
 /// Random edits, one on top of the other, each derived and heard.
 final class EditTrials {
-    private static final int EDITS_A_TRIAL = 5;
+    static final int EDITS_A_TRIAL = 5;
+
     private static final int RATE_HERTZ = 48_000;
 
     private final Session session;
@@ -29,12 +28,7 @@ final class EditTrials {
         engine = new Engine(new KeptWork(kept));
     }
 
-    /// @param count of edits
-    Stream<Trial> trials(int count, long seed) {
-        return IntStream.range(0, count / EDITS_A_TRIAL).mapToObj(i -> trial(seed + i));
-    }
-
-    private Trial trial(long seed) {
+    Trial trial(long seed) {
         return new Trial(
                 "edits " + seed,
                 () -> {

@@ -4,8 +4,6 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Random;
-import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import zelvan.exchange.ExchangeProblem;
 import zelvan.exchange.MidiSong;
 import zelvan.units.Grid;
@@ -22,11 +20,7 @@ final class MidiTrials {
         whole = Files.readAllBytes(song);
     }
 
-    Stream<Trial> trials(int count, long seed) {
-        return IntStream.range(0, count).mapToObj(i -> trial(seed + i));
-    }
-
-    private Trial trial(long seed) {
+    Trial trial(long seed) {
         return new Trial(
                 "midi " + seed,
                 () -> {

@@ -7,8 +7,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
-import java.util.stream.IntStream;
-import java.util.stream.Stream;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -54,11 +52,7 @@ final class SessionTrials {
         whole = Files.readAllBytes(file);
     }
 
-    Stream<Trial> trials(int count, long seed) {
-        return IntStream.range(0, count).mapToObj(i -> trial(seed + i));
-    }
-
-    private Trial trial(long seed) {
+    Trial trial(long seed) {
         return new Trial(
                 "session " + seed,
                 () -> {

@@ -14,7 +14,9 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.function.IntFunction;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /// Runs cases one after the other, each with a time limit, and counts what came of them.
@@ -47,8 +49,8 @@ final class Trials {
     }
 
     /// @return whether nothing failed
-    boolean run(Stream<Trial> trials) {
-        trials.forEachOrdered(this::run);
+    boolean run(int trials, IntFunction<Trial> numbered) {
+        IntStream.range(0, trials).mapToObj(numbered).forEachOrdered(this::run);
         out.println(
                 String.format(
                         Locale.ROOT,
