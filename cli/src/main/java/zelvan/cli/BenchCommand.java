@@ -154,7 +154,7 @@ final class BenchCommand implements Callable<Integer> {
             say(
                     "Distance from the truth, demo session, pull 100, slack 0 (median, 90th percentile, ms):");
             for (Voice voice : derived.session().followers()) {
-                String file = String.valueOf(Path.of(voice.audio().path()).getFileName());
+                String file = String.valueOf(voice.audio().file().getFileName());
                 DerivedVoice made = derived.voice(voice.id()).orElseThrow();
                 double[] before = millis(truth.offsetsSeconds(file, t -> t));
                 double[] after =

@@ -64,7 +64,7 @@ final class PrintCommand implements Callable<Integer> {
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
             Printing.failOnProblems(derived);
-            List<Path> inputs = new ArrayList<>(Printing.recordings(derived.session()));
+            List<Path> inputs = new ArrayList<>(derived.session().recordings());
             inputs.add(session);
             Targets targets = writing.targets(inputs);
             PrintWriter say = spec.commandLine().getOut();

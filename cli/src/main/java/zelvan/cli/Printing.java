@@ -16,7 +16,6 @@ import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.measure.PitchLockMap;
 import zelvan.problem.ZelvanProblem;
-import zelvan.session.Session;
 import zelvan.session.Voice;
 
 /// What several commands do with a derived session.
@@ -44,11 +43,6 @@ final class Printing {
         return printed.stream().map(Printed::file).toList();
     }
 
-    /// The files that a session reads.
-    static List<Path> recordings(Session session) {
-        return session.voices().stream().map(v -> Path.of(v.audio().path())).toList();
-    }
-
     /// @param printed the printed files, in the order of [Derived#printable]; empty if none were
     ///   printed
     static List<LockReport.Part> parts(Derived derived, List<Path> printed) {
@@ -56,7 +50,7 @@ final class Printing {
         List<Voice> printable = derived.printable();
         for (Voice voice : derived.session().followers()) {
             DerivedVoice made = derived.voice(voice.id()).orElseThrow();
-            Path file = Path.of(voice.audio().path());
+            Path file = voice.audio().file();
             Path output = printed.isEmpty() ? file : printed.get(printable.indexOf(voice));
             parts.add(
                     new LockReport.Part(
@@ -72,7 +66,7 @@ final class Printing {
     }
 
     static void writeJson(Derived derived, List<Path> printed, Target target) throws ZelvanProblem {
-        Path guide = Path.of(derived.session().guide().orElseThrow().audio().path());
+        Path guide = derived.session().guide().orElseThrow().audio().file();
         LockReport.writeJson(target, guide, derived.guidePhrases(), parts(derived, printed));
     }
 

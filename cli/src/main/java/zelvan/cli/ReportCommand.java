@@ -46,7 +46,7 @@ final class ReportCommand implements Callable<Integer> {
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
             Printing.failOnProblems(derived);
-            List<Path> inputs = new ArrayList<>(Printing.recordings(derived.session()));
+            List<Path> inputs = new ArrayList<>(derived.session().recordings());
             inputs.add(session);
             Target target = writing.targets(inputs).target(new Output(out, session));
             switch (format) {

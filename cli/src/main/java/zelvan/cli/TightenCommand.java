@@ -139,7 +139,7 @@ final class TightenCommand implements Callable<Integer> {
     }
 
     private List<Path> inputs(Session session) {
-        List<Path> inputs = new ArrayList<>(Printing.recordings(session));
+        List<Path> inputs = new ArrayList<>(session.recordings());
         pitch.chordFile().ifPresent(inputs::add);
         return inputs;
     }
@@ -260,7 +260,7 @@ final class TightenCommand implements Callable<Integer> {
     private static int indexOf(List<Voice> all, String file, String text) throws UsageProblem {
         Path wanted = Path.of(file);
         for (int i = 1; i < all.size(); i++) {
-            Path path = Path.of(all.get(i).audio().path());
+            Path path = all.get(i).audio().file();
             if (path.endsWith(wanted) || path.equals(wanted.toAbsolutePath().normalize())) {
                 return i;
             }

@@ -1,6 +1,5 @@
 package zelvan.engine;
 
-import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
 import zelvan.analysis.OctaveShift;
@@ -49,7 +48,7 @@ final class TrackFile {
 
     private void load(Voice voice) {
         try {
-            file = Optional.of(SoundFiles.read(Path.of(voice.audio().path())));
+            file = Optional.of(SoundFiles.read(voice.audio().file()));
         } catch (AudioFileProblem e) {
             problem = Optional.of(e);
         }

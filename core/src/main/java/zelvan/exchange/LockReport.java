@@ -22,6 +22,7 @@ import zelvan.measure.LockMap;
 import zelvan.measure.PitchLock;
 import zelvan.measure.PitchLockMap;
 import zelvan.timing.TimingResult;
+import zelvan.units.Clock;
 import zelvan.units.TimeSpan;
 
 /// What was done to a stack and what is left, as JSON, CSV or one HTML page.
@@ -213,7 +214,7 @@ public final class LockReport {
                         : parts.getFirst().lock().cells().stream()
                                 .map(c ->
                                         Map.<String, Object>of(
-                                                "at", clock(c.phrase().startSeconds())))
+                                                "at", Clock.text(c.phrase().startSeconds(), 1)))
                                 .toList();
         Map<String, Object> page =
                 Map.of("song", song, "guide", guide, "rows", rows, "columns", columns);
@@ -254,10 +255,6 @@ public final class LockReport {
 
     private static String figures(PitchLock lock) {
         return lock.count() == 0 ? "–" : lock.medianText() + " / " + lock.p90Text();
-    }
-
-    private static String clock(double seconds) {
-        return text("%d:", (int) (seconds / 60)) + text("%04.1f", seconds % 60);
     }
 
     private static String text(String format, Object value) {

@@ -34,8 +34,7 @@ public final class MixPrinter {
     /// The file that a mix makes, `SESSION (mix).wav`.
     public static Output output(Derived derived, Path folder) {
         String name = FileNames.of(derived.session().name()) + " (mix).wav";
-        Path recording =
-                derived.session().guide().map(g -> Path.of(g.audio().path())).orElse(folder);
+        Path recording = derived.session().guide().map(g -> g.audio().file()).orElse(folder);
         return new Output(folder.resolve(name), recording);
     }
 

@@ -72,7 +72,7 @@ public final class VoicePrinter {
                 jobs.add(
                         new Job(
                                 voice.name(),
-                                Path.of(voice.audio().path()),
+                                voice.audio().file(),
                                 made.file().get().sha256(),
                                 made.file().get().format(),
                                 made.locked().orElseThrow(),

@@ -21,6 +21,11 @@ public record AudioReference(String path, long bytes, String sha256) {
         return new AudioReference(file.toString(), 0, "");
     }
 
+    /// Where it is.
+    public Path file() {
+        return Path.of(path);
+    }
+
     /// Whether its content is known.
     public boolean isKnown() {
         return !sha256.isEmpty();

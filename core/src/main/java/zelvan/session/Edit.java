@@ -2,7 +2,6 @@ package zelvan.session;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 
 /// A named change of what is wanted: a function from session to session.
 public sealed interface Edit
@@ -258,9 +257,5 @@ public sealed interface Edit
         public boolean continues(Edit before) {
             return before instanceof SetMix other && other.gesture == gesture;
         }
-    }
-
-    static String clock(double seconds) {
-        return String.format(Locale.ROOT, "%d:%05.2f", (int) (seconds / 60), seconds % 60);
     }
 }

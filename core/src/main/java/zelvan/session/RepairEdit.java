@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import zelvan.align.Anchor;
 import zelvan.align.Marks;
+import zelvan.units.Clock;
 
 /// Changes by which an editor mends what the program found: anchors, landmarks, protections.
 public sealed interface RepairEdit extends Edit {
@@ -26,7 +27,7 @@ public sealed interface RepairEdit extends Edit {
             Anchor first = anchors.getFirst().anchor();
             return names
                     + (first.held() ? ": hold at " : ": landmark at ")
-                    + Edit.clock(first.guideSeconds());
+                    + Clock.text(first.guideSeconds(), 2);
         }
 
         @Override
@@ -52,7 +53,9 @@ public sealed interface RepairEdit extends Edit {
 
         @Override
         public String title() {
-            return names + ": let go at " + Edit.clock(anchors.getFirst().anchor().guideSeconds());
+            return names
+                    + ": let go at "
+                    + Clock.text(anchors.getFirst().anchor().guideSeconds(), 2);
         }
 
         @Override
@@ -118,7 +121,7 @@ public sealed interface RepairEdit extends Edit {
                     + ": protect "
                     + protection.words()
                     + " at "
-                    + Edit.clock(protection.span().startSeconds());
+                    + Clock.text(protection.span().startSeconds(), 2);
         }
 
         @Override
@@ -139,7 +142,9 @@ public sealed interface RepairEdit extends Edit {
     record Unprotect(String voiceId, String name, Protection protection) implements RepairEdit {
         @Override
         public String title() {
-            return name + ": protection lifted at " + Edit.clock(protection.span().startSeconds());
+            return name
+                    + ": protection lifted at "
+                    + Clock.text(protection.span().startSeconds(), 2);
         }
 
         @Override

@@ -1,5 +1,6 @@
 package zelvan.session;
 
+import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -153,6 +154,11 @@ public record Session(
 
     public Session withVoices(List<Voice> value) {
         return new Session(name, stacks, value, mix, grid, guideTiming, harmony);
+    }
+
+    /// The files that it is made of, in the order of its voices.
+    public List<Path> recordings() {
+        return voices.stream().map(v -> v.audio().file()).toList();
     }
 
     /// The session with the length and the content of its recordings where it did not know them

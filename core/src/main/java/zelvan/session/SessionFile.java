@@ -139,7 +139,7 @@ public final class SessionFile {
         return session.withVoices(
                 session.voices().stream()
                         .map(v -> {
-                            Path audio = Path.of(v.audio().path()).toAbsolutePath().normalize();
+                            Path audio = v.audio().file().toAbsolutePath().normalize();
                             boolean inside = audio.startsWith(folder);
                             String path =
                                     inside ? folder.relativize(audio).toString() : audio.toString();

@@ -77,9 +77,7 @@ class PrintingTest {
 
     private Targets targets() {
         return new Targets(
-                derived.session().voices().stream().map(v -> Path.of(v.audio().path())).toList(),
-                new Ledger(folder.resolve("written")),
-                false);
+                derived.session().recordings(), new Ledger(folder.resolve("written")), false);
     }
 
     @Test

@@ -2,6 +2,7 @@ package zelvan.audio;
 
 import java.nio.ByteBuffer;
 import java.util.Optional;
+import zelvan.units.Clock;
 
 /// What a FLAC file says of itself.
 ///
@@ -60,7 +61,7 @@ final class FlacStream {
             if (crc16(file, at, next) != 0) {
                 throw new Promise.Broken(
                         "a part of it is damaged, the first at "
-                                + Promise.clock(seconds(number, rate, blockFrames)));
+                                + Clock.text(seconds(number, rate, blockFrames), 1));
             }
             at = next;
             number++;
@@ -68,7 +69,7 @@ final class FlacStream {
         if (at < file.limit() && !Promise.has(file, file.limit() - 128, "TAG")) {
             throw new Promise.Broken(
                     "a part of it is damaged, the first at "
-                            + Promise.clock(seconds(number, rate, blockFrames)));
+                            + Clock.text(seconds(number, rate, blockFrames), 1));
         }
     }
 

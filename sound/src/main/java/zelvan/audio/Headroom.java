@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import zelvan.units.Clock;
 import zelvan.units.Decibels;
 
 /// Keeps a sound within what integer samples can hold: what would be cut off is lowered as a whole,
@@ -40,13 +41,9 @@ public final class Headroom {
                     loweredDecibels,
                     placesSeconds.stream()
                             .limit(MOST_PLACES_NAMED)
-                            .map(Fitted::clock)
+                            .map(place -> Clock.text(place, 2))
                             .collect(Collectors.joining(", ")),
                     more > 0 ? " and " + more + " more places" : "");
-        }
-
-        private static String clock(double seconds) {
-            return String.format(Locale.ROOT, "%d:%05.2f", (int) (seconds / 60), seconds % 60);
         }
     }
 

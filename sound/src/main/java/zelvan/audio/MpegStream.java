@@ -1,6 +1,7 @@
 package zelvan.audio;
 
 import java.nio.ByteBuffer;
+import zelvan.units.Clock;
 
 /// What an MP3 file says of itself.
 ///
@@ -59,18 +60,18 @@ final class MpegStream {
         double reached = (double) frames * first.samples / first.rateHertz;
         if (frame != null) {
             throw new Promise.Broken(
-                    "the file is cut short: it ends within a sound at " + Promise.clock(reached));
+                    "the file is cut short: it ends within a sound at " + Clock.text(reached, 1));
         }
         if (end - at >= first.bytes && !isBlank(file, at, end)) {
             throw new Promise.Broken(
-                    "a part of it is damaged, the first at " + Promise.clock(reached));
+                    "a part of it is damaged, the first at " + Clock.text(reached, 1));
         }
         if (counted > frames) {
             throw new Promise.Broken(
                     "the file is cut short: of "
-                            + Promise.clock((double) counted * first.samples / first.rateHertz)
+                            + Clock.text((double) counted * first.samples / first.rateHertz, 1)
                             + " it ends at "
-                            + Promise.clock(reached));
+                            + Clock.text(reached, 1));
         }
         return Promise.frames(frames * first.samples, (MAY_LACK_MPEG_FRAMES + 1) * first.samples);
     }

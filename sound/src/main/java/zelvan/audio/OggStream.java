@@ -2,6 +2,7 @@ package zelvan.audio;
 
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import zelvan.units.Clock;
 
 /// What an Ogg file (Vorbis or Opus) says of itself.
 ///
@@ -54,7 +55,7 @@ final class OggStream {
     }
 
     private static Promise.Broken broken(boolean cut, long reachedFrames, int rate) {
-        String where = Promise.clock(rate <= 0 ? 0 : (double) reachedFrames / rate);
+        String where = Clock.text(rate <= 0 ? 0 : (double) reachedFrames / rate, 1);
         return new Promise.Broken(
                 cut
                         ? "the file is cut short: it ends at " + where

@@ -2,7 +2,6 @@ package zelvan.audio;
 
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
-import java.util.Locale;
 import java.util.Optional;
 
 /// What a file that is decoded by others says of its own length and content, found by walking
@@ -52,9 +51,5 @@ record Promise(long frames, int mayLackFrames, Optional<byte[]> md5, int md5Bits
         byte[] there = new byte[tag.length()];
         file.get(at, there);
         return new String(there, StandardCharsets.ISO_8859_1).equals(tag);
-    }
-
-    static String clock(double seconds) {
-        return String.format(Locale.ROOT, "%d:%04.1f", (int) (seconds / 60), seconds % 60);
     }
 }

@@ -69,7 +69,7 @@ public final class WholeFile {
                     full,
                     StandardCopyOption.ATOMIC_MOVE,
                     StandardCopyOption.REPLACE_EXISTING);
-        } catch (IOException | RuntimeException e) {
+        } catch (IOException | RuntimeException | Error e) {
             try {
                 Files.deleteIfExists(beside);
             } catch (IOException left) {

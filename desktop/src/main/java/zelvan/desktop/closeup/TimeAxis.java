@@ -1,13 +1,13 @@
 package zelvan.desktop.closeup;
 
 import java.util.List;
-import java.util.Locale;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
+import zelvan.units.Clock;
 import zelvan.units.Grid;
 import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
@@ -87,9 +87,6 @@ record TimeAxis(GraphicsContext g, Palette colours, Viewport view, double width)
 
     private static String label(double seconds, double step) {
         int digits = step >= 1 ? 0 : step >= 0.1 ? 1 : step >= 0.01 ? 2 : 3;
-        int width = digits == 0 ? 2 : digits + 3;
-        return (int) (seconds / 60)
-                + ":"
-                + String.format(Locale.ROOT, "%0" + width + "." + digits + "f", seconds % 60);
+        return Clock.text(seconds, digits);
     }
 }

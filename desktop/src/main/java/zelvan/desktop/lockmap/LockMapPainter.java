@@ -23,6 +23,7 @@ import zelvan.measure.PitchLockMap;
 import zelvan.play.Version;
 import zelvan.session.Role;
 import zelvan.session.Voice;
+import zelvan.units.Clock;
 import zelvan.units.TimeSpan;
 
 /// Paints the grid of voices by phrases.
@@ -96,15 +97,13 @@ final class LockMapPainter {
             if (phrase.width() > 14) {
                 double seconds = geometry.secondsAt(phrase.x());
                 g.fillText(
-                        phrase.width() > 60 ? (i + 1) + "  " + clock(seconds) : "" + (i + 1),
+                        phrase.width() > 60
+                                ? (i + 1) + "  " + Clock.text(seconds, 0)
+                                : "" + (i + 1),
                         phrase.x(),
                         RULER_HEIGHT / 2);
             }
         }
-    }
-
-    static String clock(double seconds) {
-        return String.format(Locale.ROOT, "%d:%02d", (int) seconds / 60, (int) seconds % 60);
     }
 
     private void voice(

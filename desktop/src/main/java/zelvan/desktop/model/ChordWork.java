@@ -14,6 +14,7 @@ import zelvan.session.TuningEdit.SetChords;
 import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Harmony.Change;
+import zelvan.units.Clock;
 import zelvan.units.Grid;
 import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
@@ -65,7 +66,7 @@ public final class ChordWork {
         }
         Harmony written = harmony().with(new Change(seconds, chord.get()));
         if (!written.equals(harmony())) {
-            set(written, chord.get().name() + " at " + Edit.clock(seconds), newGesture());
+            set(written, chord.get().name() + " at " + Clock.text(seconds, 2), newGesture());
         }
         return true;
     }

@@ -80,8 +80,7 @@ public final class Documents implements AutoCloseable {
     ///
     /// @param replace whether the user has agreed that files that are there are replaced
     Targets targets(boolean replace) {
-        List<Path> inputs = new ArrayList<>();
-        model.session().voices().forEach(v -> inputs.add(Path.of(v.audio().path())));
+        List<Path> inputs = new ArrayList<>(model.session().recordings());
         file.get().ifPresent(inputs::add);
         return new Targets(inputs, ledger, replace);
     }
@@ -291,7 +290,7 @@ public final class Documents implements AutoCloseable {
         try {
             Session now = model.session();
             boolean own = file.get().map(path::equals).orElse(false);
-            Targets targets = new Targets(recordings(), ledger, true);
+            Targets targets = new Targets(now.recordings(), ledger, true);
             SessionFile.write(targets.target(new Output(path, own ? path : home())), now);
             file.set(Optional.of(path));
             saved = now;
@@ -302,10 +301,6 @@ public final class Documents implements AutoCloseable {
         } catch (ZelvanProblem e) {
             model.say(e.getMessage());
         }
-    }
-
-    private List<Path> recordings() {
-        return model.session().voices().stream().map(v -> Path.of(v.audio().path())).toList();
     }
 
     /// Keeps the session in case the program ends unexpectedly.

@@ -33,6 +33,7 @@ import zelvan.desktop.theme.Theme;
 import zelvan.measure.Combing;
 import zelvan.play.Player;
 import zelvan.session.Voice;
+import zelvan.units.Clock;
 
 /// The bar below: doubtful places, what is being done, the history, the output; and above it what
 /// went wrong.
@@ -217,9 +218,8 @@ public final class StatusView {
             double seconds = place.doubt().span().startSeconds();
             return String.format(
                     Locale.ROOT,
-                    "%d:%04.1f  %s: %s",
-                    (int) (seconds / 60),
-                    seconds % 60,
+                    "%s  %s: %s",
+                    Clock.text(seconds, 1),
                     place.voice().name(),
                     place.doubt().reason().words());
         }
@@ -238,9 +238,8 @@ public final class StatusView {
             String where =
                     String.format(
                             Locale.ROOT,
-                            "%d:%04.1f  %s with %s: ",
-                            (int) (seconds / 60),
-                            seconds % 60,
+                            "%s  %s with %s: ",
+                            Clock.text(seconds, 1),
                             voice.get().name(),
                             other.get().name());
             String what =

@@ -1,7 +1,6 @@
 package zelvan.desktop.settings;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import zelvan.desktop.model.Selection;
@@ -12,6 +11,7 @@ import zelvan.session.Setting;
 import zelvan.session.Stack;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.units.Clock;
 import zelvan.units.TimeSpan;
 
 /// What the settings are about: all that is selected, be it all stacks, a stack, voices, or a
@@ -45,7 +45,8 @@ record Scopes(List<Scope> all, String title) {
                                         .orElse(new Scope.OfVoice(v.id())))
                         .toList(),
                 names(voices, session)
-                        + phrase.map(p -> " ▸ phrase at " + clock(p.startSeconds())).orElse(""));
+                        + phrase.map(p -> " ▸ phrase at " + Clock.text(p.startSeconds(), 1))
+                                .orElse(""));
     }
 
     private static String names(List<Voice> voices, Session session) {
@@ -54,10 +55,6 @@ record Scopes(List<Scope> all, String title) {
         }
         Voice voice = voices.getFirst();
         return session.stack(voice.stackId()).map(Stack::name).orElse("") + " ▸ " + voice.name();
-    }
-
-    private static String clock(double seconds) {
-        return String.format(Locale.ROOT, "%d:%04.1f", (int) (seconds / 60), seconds % 60);
     }
 
     /// The voices that they are about.

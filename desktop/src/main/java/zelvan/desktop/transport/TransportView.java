@@ -21,6 +21,7 @@ import zelvan.desktop.theme.Theme;
 import zelvan.play.Version;
 import zelvan.session.Edit;
 import zelvan.session.Mix;
+import zelvan.units.Clock;
 
 /// The bar on top: the song, play and loop, raw or locked, the blend, the bed, the meter.
 public final class TransportView {
@@ -101,7 +102,7 @@ public final class TransportView {
 
     private void refreshFrame() {
         double seconds = model.playback().player().positionSeconds();
-        time.setText(String.format(Locale.ROOT, "%d:%06.3f", (int) (seconds / 60), seconds % 60));
+        time.setText(Clock.text(seconds, 3));
         bar.setText(
                 model.session().grid().map(g -> "bar " + g.tempo().position(seconds)).orElse(""));
         boolean plays = model.playback().player().playing();
