@@ -72,7 +72,7 @@ public final class MainWindow {
                 .orElse(false)
                 .subscribe(focused -> {
                     if (focused && !model.session().voices().isEmpty()) {
-                        model.lookAtFiles();
+                        model.deriving().lookAtFiles();
                     }
                 });
         model.history().subscribe(ignored -> refreshTitle());

@@ -94,7 +94,8 @@ final class Screenshots {
         onWindow(() -> run(stage::show));
         picture(window.scene(), "empty.png");
         onWindow(() -> run(() -> model.documents().open(List.of(demo))));
-        waitFor(() -> !model.derived().get().guidePhrases().isEmpty() && !model.stale().get());
+        waitFor(() ->
+                !model.derived().get().guidePhrases().isEmpty() && !model.deriving().stale().get());
         onWindow(() -> run(() -> model.playback().version().set(Version.RAW)));
         picture(window.scene(), "raw.png");
         onWindow(() ->
@@ -102,7 +103,7 @@ final class Screenshots {
                     model.playback().version().set(Version.LOCKED);
                     model.apply(Turn.all(TimingSettings.FULL));
                 }));
-        waitFor(() -> !model.stale().get());
+        waitFor(() -> !model.deriving().stale().get());
         picture(window.scene(), "locked.png");
         PrintSheet sheet = onWindow(() -> new PrintSheet(model.prints(), theme, Optional::empty));
         onWindow(() ->
@@ -116,18 +117,18 @@ final class Screenshots {
         onWindow(() -> run(() -> model.playback().version().set(Version.RAW)));
         picture(window.scene(), "close-up.png");
         onWindow(() -> run(() -> pitch(model)));
-        waitFor(() -> !model.stale().get());
+        waitFor(() -> !model.deriving().stale().get());
         picture(window.scene(), "pitch-raw.png");
         onWindow(() -> run(() -> model.playback().version().set(Version.LOCKED)));
         onWindow(() -> run(() -> note(model)));
-        waitFor(() -> !model.stale().get());
+        waitFor(() -> !model.deriving().stale().get());
         picture(window.scene(), "pitch.png");
         onWindow(() -> run(() -> model.lens().set(Lens.TIME)));
         onWindow(() -> run(() -> repair(model)));
-        waitFor(() -> !model.stale().get());
+        waitFor(() -> !model.deriving().stale().get());
         picture(window.scene(), "repair.png");
         onWindow(() -> run(() -> guide(model)));
-        waitFor(() -> !model.stale().get());
+        waitFor(() -> !model.deriving().stale().get());
         picture(window.scene(), "guide.png");
         onWindow(() -> run(theme::toggle));
         picture(window.scene(), "light.png");

@@ -80,7 +80,7 @@ final class WindowBench {
             });
             waitFor(() -> model.derived().get().voices().size() > 0);
             say("  guide there                 %8.2f s", (System.nanoTime() - start) * 1e-9);
-            waitFor(() -> !model.stale().get());
+            waitFor(() -> !model.deriving().stale().get());
             say("  all locked                  %8.2f s", (System.nanoTime() - start) * 1e-9);
             say(
                     "  %d tracks, %d phrases, %d doubtful places",
@@ -122,10 +122,12 @@ final class WindowBench {
         int whole = 0;
         AtomicLong there = new AtomicLong();
         onWindow(() ->
-                model.stale()
+                model.deriving()
+                        .stale()
                         .subscribe(stale -> there.set(stale ? there.get() : System.nanoTime())));
         for (int i = 0; i < CHANGES; i++) {
-            waitFor(() -> !model.stale().get() && model.background().work().get().isEmpty());
+            waitFor(() ->
+                    !model.deriving().stale().get() && model.background().work().get().isEmpty());
             int[] before = settled(area);
             double value = 100 * from + 2 * i + (i % 2);
             long start = System.nanoTime();
@@ -142,7 +144,7 @@ final class WindowBench {
             }
             millis.add((System.nanoTime() - start) * 1e-6);
             int[] first = picture(area);
-            waitFor(() -> !model.stale().get());
+            waitFor(() -> !model.deriving().stale().get());
             int[] last = settled(area);
             worked.add((there.get() - start) * 1e-6);
             whole += Arrays.equals(first, last) ? 1 : 0;

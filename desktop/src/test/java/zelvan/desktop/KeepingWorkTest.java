@@ -220,7 +220,7 @@ class KeepingWorkTest extends WindowTestBase {
         Path better = folder.resolve("better " + System.nanoTime() + ".wav");
         excerpt("Mara double right.wav", better);
         Files.move(better, replaced, StandardCopyOption.REPLACE_EXISTING);
-        robot.interact(model::lookAtFiles);
+        robot.interact(model.deriving()::lookAtFiles);
         waitUntil(() -> said().stream().anyMatch(m -> m.contains("not the recording")));
         Path out = folder.resolve("out " + System.nanoTime());
         robot.interact(() -> model.prints().print(out, Prints.Wish.VOICES, false));

@@ -108,7 +108,7 @@ abstract class WindowTestBase {
     void waitUntilDerived() {
         waitUntil(() ->
                 WaitForAsyncUtils.asyncFx(() ->
-                                !model.stale().get()
+                                !model.deriving().stale().get()
                                         && !model.derived().get().guidePhrases().isEmpty())
                         .get());
     }

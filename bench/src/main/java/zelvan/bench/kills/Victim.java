@@ -184,7 +184,7 @@ public final class Victim {
                                     .flatMap(m -> m.offers().stream())
                                     .filter(o -> o.word().equals("Go on with it"))
                                     .findFirst());
-            if (offer.isEmpty() && model.stale().get()) {
+            if (offer.isEmpty() && model.deriving().stale().get()) {
                 LockSupport.parkNanos(EDIT_EVERY_NANOS);
             } else {
                 break;

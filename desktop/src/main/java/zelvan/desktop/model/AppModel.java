@@ -2,19 +2,11 @@ package zelvan.desktop.model;
 
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.concurrent.atomic.AtomicReference;
 import java.util.stream.Collectors;
-import javafx.application.Platform;
-import javafx.beans.property.BooleanProperty;
 import javafx.beans.property.ObjectProperty;
-import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
-import org.jspecify.annotations.Nullable;
 import zelvan.engine.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.RecordingChanged;
@@ -35,22 +27,19 @@ public final class AppModel implements AutoCloseable {
     /// A doubtful place is shown with at least this much to both sides of its middle.
     private static final double SHORTEST_PLACE_SECONDS = 0.9;
 
-    private static final long GLANCE_NANOS = 30_000_000;
-
     /// Where in the close-up a moment stands that it follows.
     private static final double FOLLOWED_SHARE = 0.1;
 
     private final Engine engine;
+    private final Deriving deriving;
     private final Playback playback;
     private final Documents documents;
     private final Prints prints;
     private final ObjectProperty<History> history =
             new SimpleObjectProperty<>(History.startingWith(Session.EMPTY));
-    private final ObjectProperty<Derived> derived = new SimpleObjectProperty<>(Derived.NOTHING);
     private final ObjectProperty<Selection> selection =
             new SimpleObjectProperty<>(Selection.NOTHING);
     private final ObjectProperty<Focus> focus = new SimpleObjectProperty<>(Focus.NOTHING);
-    private final ObjectProperty<List<Combing>> combing = new SimpleObjectProperty<>(List.of());
     private final Tracks tracks = new Tracks(this);
     private final Repairs repairs = new Repairs(this);
     private final Tunings tunings = new Tunings(this);
@@ -59,11 +48,8 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<Lens> lens = new SimpleObjectProperty<>(Lens.TIME);
     private final Protections protections = new Protections(this);
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
-    private final BooleanProperty stale = new SimpleBooleanProperty();
     private final Background background = new Background(this::say);
     private final ObservableList<Message> messages = FXCollections.observableArrayList();
-    private int era;
-    private final BooleanProperty stopped = new SimpleBooleanProperty();
 
     /// @param engine derives; closed with the model
     /// @param player is heard; closed with the model
@@ -71,6 +57,7 @@ public final class AppModel implements AutoCloseable {
     /// @param ledger of what was written for the user
     public AppModel(Engine engine, Player player, Path unsaved, Ledger ledger) {
         this.engine = engine;
+        deriving = new Deriving(this, engine);
         documents = new Documents(this, unsaved, ledger);
         prints = new Prints(this, engine);
         playback = new Playback(this, engine, player);
@@ -80,9 +67,10 @@ public final class AppModel implements AutoCloseable {
         return history;
     }
 
-    /// The newest derived values; they may lag behind the session, and then [#stale] says so.
+    /// The newest derived values; they may lag behind the session, and then [Deriving#stale] says
+    /// so.
     public ObjectProperty<Derived> derived() {
-        return derived;
+        return deriving.derived();
     }
 
     public ObjectProperty<Selection> selection() {
@@ -96,7 +84,7 @@ public final class AppModel implements AutoCloseable {
 
     /// Where voices have become so alike that they comb; found in the background.
     public ObjectProperty<List<Combing>> combing() {
-        return combing;
+        return deriving.combing();
     }
 
     /// What can be said of the tracks.
@@ -138,19 +126,14 @@ public final class AppModel implements AutoCloseable {
         return viewport;
     }
 
+    /// How what is derived comes to be that of the session.
+    public Deriving deriving() {
+        return deriving;
+    }
+
     /// What is heard, and how.
     public Playback playback() {
         return playback;
-    }
-
-    /// Whether the derived values lag behind the session.
-    public BooleanProperty stale() {
-        return stale;
-    }
-
-    /// Whether the user gave up the work that would make the derived values new.
-    public BooleanProperty stopped() {
-        return stopped;
     }
 
     /// What is being done beside the window.
@@ -213,7 +196,7 @@ public final class AppModel implements AutoCloseable {
             focus.set(Focus.NOTHING);
         }
         playback.refresh();
-        derive();
+        deriving.derive();
         documents.autosave();
     }
 
@@ -224,108 +207,11 @@ public final class AppModel implements AutoCloseable {
 
     /// Begins anew with a session. What was derived of the one before says nothing of it.
     void restart(Session session) {
-        era++;
-        derived.set(Derived.NOTHING);
-        combing.set(List.of());
+        deriving.forget();
         focus.set(Focus.NOTHING);
         history.set(History.startingWith(session));
         playback.refresh();
-        derive();
-    }
-
-    private void derive() {
-        stale.set(true);
-        stopped.set(false);
-        int mine = era;
-        long asked = System.nanoTime();
-        AtomicReference<@Nullable Derived> newest = new AtomicReference<>();
-        AtomicBoolean glanced = new AtomicBoolean();
-        background.whenDone(
-                "working out the newest settings",
-                engine.want(
-                        session(),
-                        background.begin(),
-                        soFar -> {
-                            // However many voices are ready, the window is told once between two
-                            // looks.
-                            if (newest.getAndSet(soFar) == null) {
-                                Platform.runLater(() ->
-                                        arrivedSoFar(newest.getAndSet(null), mine, asked, glanced));
-                            }
-                        }),
-                next -> arrived(next, mine),
-                () -> stopped.set(stale.get()));
-    }
-
-    /// Tracks that were not there before are shown as they come. Of a change, what is ready is
-    /// shown once, as soon as somebody would begin to wait, and then all of it.
-    private void arrivedSoFar(
-            @Nullable Derived soFar, int from, long askedNanos, AtomicBoolean glanced) {
-        if (soFar == null || from != era || !stale.get()) {
-            return;
-        }
-        Derived before = derived.get();
-        boolean more = soFar.voices().keySet().stream().anyMatch(id -> before.voice(id).isEmpty());
-        if (more) {
-            show(soFar.over(before));
-        } else if (System.nanoTime() - askedNanos > GLANCE_NANOS && !glanced.getAndSet(true)) {
-            derived.set(soFar.over(before));
-        }
-    }
-
-    /// @param from the era in which it was asked for; what belongs to a session that is not open
-    ///   any more is dropped
-    private void arrived(Derived next, int from) {
-        if (from != era) {
-            return;
-        }
-        Map<String, AudioReference> read = next.recordings();
-        if (!session().knowing(read).equals(session())) {
-            history.set(history.get().amended(s -> s.knowing(read)));
-            documents.know(read);
-        }
-        Derived known = next.of(next.session().knowing(read));
-        show(known);
-        stale.set(!known.session().equals(session()));
-        if (!stale.get()) {
-            background.work().set("");
-            background.whenDone(
-                    "listening for voices that comb",
-                    engine.listenForCombing(known),
-                    found -> combing.set(List.copyOf(found)),
-                    () -> combing.set(List.of()));
-        }
-        known.problems().forEach(this::say);
-        playback.settled();
-    }
-
-    private void show(Derived next) {
-        boolean first = derived.get().guidePhrases().isEmpty();
-        derived.set(next);
-        playback.refresh();
-        if (first && !next.guidePhrases().isEmpty()) {
-            show(next.guidePhrases().getFirst());
-        }
-    }
-
-    /// Looks whether a recording was changed by somebody else, and derives anew if so.
-    public void lookAtFiles() {
-        Session now = session();
-        background.whenDone(
-                "looking at the recordings",
-                CompletableFuture.supplyAsync(() -> engine.filesHaveChanged(now)),
-                changed -> {
-                    if (changed && !stale.get()) {
-                        derive();
-                    }
-                },
-                () -> {});
-    }
-
-    /// Gives up what is being done in the background.
-    public void cancel() {
-        background.cancel();
-        stopped.set(stale.get());
+        deriving.derive();
     }
 
     /// Tells the user something; what stands there already counts how often it happened.
@@ -340,7 +226,7 @@ public final class AppModel implements AutoCloseable {
     }
 
     /// Tells what is wrong with a track, once as long as it stands there.
-    private void say(ZelvanProblem problem) {
+    void say(ZelvanProblem problem) {
         String text = String.valueOf(problem.getMessage());
         if (messages.stream().anyMatch(m -> m.text().equals(text))) {
             return;
@@ -370,7 +256,7 @@ public final class AppModel implements AutoCloseable {
 
     /// A stretch of the guide where it sounds.
     TimeSpan sounding(TimeSpan guideSpan) {
-        TimeMap guide = derived.get().guideMap();
+        TimeMap guide = derived().get().guideMap();
         return new TimeSpan(
                 guide.outputSecondsAt(guideSpan.startSeconds()),
                 guide.outputSecondsAt(guideSpan.endSeconds()));
@@ -392,7 +278,7 @@ public final class AppModel implements AutoCloseable {
     public void follow(double seconds) {
         Viewport now = viewport.get();
         if (seconds < now.startSeconds() || seconds > now.endSeconds()) {
-            double song = derived.get().seconds();
+            double song = derived().get().seconds();
             double from = seconds - FOLLOWED_SHARE * now.seconds();
             viewport.set(now.moved(from - now.startSeconds(), song));
         }
@@ -402,7 +288,7 @@ public final class AppModel implements AutoCloseable {
     public void visit(Doubts.Place place) {
         visit(place.voice().id(), place.phrase());
         TimeSpan span = place.doubt().span();
-        Doubts.octave(derived.get(), place)
+        Doubts.octave(derived().get(), place)
                 .ifPresent(octave -> {
                     lens.set(Lens.PITCH);
                     focus.set(new Focus.OnRange(place.voice().id(), octave));

@@ -89,7 +89,8 @@ public final class Playback implements AutoCloseable {
         Program program = program(1);
         TimeSpan song = new TimeSpan(0, model.derived().get().seconds());
         TimeSpan span = player.loop().orElse(song);
-        if (model.stale().get() || program.tracks().equals(measured) && span.equals(measuredSpan)) {
+        if (model.deriving().stale().get()
+                || program.tracks().equals(measured) && span.equals(measuredSpan)) {
             return;
         }
         measured = program.tracks();

@@ -90,8 +90,8 @@ public final class StatusView {
         root = new VBox(messages, bar);
         model.derived().subscribe(ignored -> refresh());
         model.combing().subscribe(ignored -> refresh());
-        model.stale().subscribe(ignored -> refreshWork());
-        model.stopped().subscribe(ignored -> refreshWork());
+        model.deriving().stale().subscribe(ignored -> refreshWork());
+        model.deriving().stopped().subscribe(ignored -> refreshWork());
         model.background().work().subscribe(ignored -> refreshWork());
         model.background().share().subscribe(ignored -> refreshWork());
         model.prints().background().work().subscribe(ignored -> refreshWork());
@@ -166,13 +166,13 @@ public final class StatusView {
         if (model.prints().running().get()) {
             model.prints().background().cancel();
         } else {
-            model.cancel();
+            model.deriving().cancel();
         }
     }
 
     private String idleState() {
-        if (model.stale().get()) {
-            return model.stopped().get()
+        if (model.deriving().stale().get()) {
+            return model.deriving().stopped().get()
                     ? "stopped: what is shown is older than the settings; change one to go on"
                     : "working…";
         }

@@ -78,7 +78,7 @@ public final class SettingsView {
         model.selection().subscribe(ignored -> refresh());
         model.focus().subscribe(ignored -> refresh());
         model.derived().subscribe(ignored -> refresh());
-        model.stale().subscribe(ignored -> refresh());
+        model.deriving().stale().subscribe(ignored -> refresh());
     }
 
     /// What the lens shows comes first.
@@ -151,7 +151,7 @@ public final class SettingsView {
         beforeMost.setText(lock.before().p90Text());
         after.setText(lock.after().medianText());
         afterMost.setText(lock.after().p90Text());
-        staleNote.setVisible(model.stale().get());
+        staleNote.setVisible(model.deriving().stale().get());
         protection.refresh();
         guide.refresh();
         timing.refresh();
