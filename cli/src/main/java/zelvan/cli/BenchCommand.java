@@ -130,7 +130,11 @@ final class BenchCommand implements Callable<Integer> {
         }
         Path kept = folder.resolve("kept");
         Windows.find()
-                .measure(opened, song.isPresent() ? KeptWork.ofUser() : new KeptWork(kept), out());
+                .measure(
+                        opened,
+                        song.isPresent() ? KeptWork.ofUser() : new KeptWork(kept),
+                        folder.resolve("window"),
+                        out());
     }
 
     private PrintWriter out() {

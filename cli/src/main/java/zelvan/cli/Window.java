@@ -22,5 +22,5 @@ public interface Window {
     /// Opens a folder without a display, and measures how long a user waits in it.
     ///
     /// @param out receives the figures
-    void measure(Path folder, KeptWork kept, PrintWriter out) throws ZelvanProblem;
+    void measure(Path folder, KeptWork kept, Path temporary, PrintWriter out) throws ZelvanProblem;
 }

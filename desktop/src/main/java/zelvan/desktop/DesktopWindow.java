@@ -68,7 +68,7 @@ public final class DesktopWindow implements Window {
     }
 
     @Override
-    public void measure(Path folder, KeptWork kept, PrintWriter out) {
-        new WindowBench(folder, kept, out).run();
+    public void measure(Path folder, KeptWork kept, Path temporary, PrintWriter out) {
+        new WindowBench(folder, kept, temporary, out).run();
     }
 }

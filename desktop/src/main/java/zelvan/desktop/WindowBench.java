@@ -48,21 +48,20 @@ final class WindowBench {
 
     private final Path folder;
     private final KeptWork kept;
+    private final Path temporary;
     private final PrintWriter out;
 
-    WindowBench(Path folder, KeptWork kept, PrintWriter out) {
+    /// @param temporary for what the window keeps beside the song while it is measured
+    WindowBench(Path folder, KeptWork kept, Path temporary, PrintWriter out) {
         this.folder = folder;
         this.kept = kept;
+        this.temporary = temporary;
         this.out = out;
     }
 
     void run() {
         Platform.setImplicitExit(false);
         Platform.startup(() -> {});
-        Path temporary =
-                Path.of(
-                        System.getProperty("java.io.tmpdir"),
-                        "zelvan-window-" + ProcessHandle.current().pid());
         AppModel model =
                 onWindow(() ->
                         new AppModel(

@@ -61,7 +61,7 @@ public final class Targets {
                     "there is a file of that name in "
                             + path.toAbsolutePath().normalize().getParent()
                             + " that was not written from the same source",
-                    "Choose another folder, or add --replace if it may go");
+                    "Choose another folder, or agree to its going (--replace on the command line)");
         }
         if (!given.add(Places.key(path))) {
             throw new WriteProblem(

@@ -5,24 +5,32 @@ import java.io.PrintStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
+import java.util.List;
 import java.util.stream.Stream;
 import zelvan.problem.ZelvanProblem;
 
-/// Damaged sound files, sessions and MIDI files, and random edits: `scripts/damage [N]`.
+/// Damaged sound files, sessions and MIDI files, and random edits: `scripts/damage [N [KIND…]]`.
 ///
 /// With N a number of sound files (20,000); a quarter as many sessions and MIDI files and a tenth
 /// as many edits. The cases are seeded, so that a second run has the same ones.
 public final class DamageBench {
     private static final long SEED = 20_261_127;
+    private static final List<String> KINDS = List.of("sound", "midi", "edits", "sessions");
 
     private DamageBench() {}
 
     public static void main(String[] arguments) throws IOException, ZelvanProblem {
         int count = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 20_000;
+        List<String> kinds =
+                arguments.length > 1 ? List.of(arguments).subList(1, arguments.length) : KINDS;
+        if (!KINDS.containsAll(kinds)) {
+            System.err.println("kinds are " + KINDS);
+            System.exit(2);
+        }
         Path folder = Files.createTempDirectory("zelvan-damage");
         boolean fine;
         try {
-            fine = run(folder, count, System.out);
+            fine = run(folder, count, kinds, System.out);
         } finally {
             try (Stream<Path> all = Files.walk(folder)) {
                 all.sorted(Comparator.reverseOrder())
@@ -33,22 +41,38 @@ public final class DamageBench {
         System.exit(fine ? 0 : 1);
     }
 
-    private static boolean run(Path folder, int count, PrintStream out)
+    private static boolean run(Path folder, int count, List<String> kinds, PrintStream out)
             throws IOException, ZelvanProblem {
         SmallSong song = SmallSong.in(folder);
-        AudioTrials audio = new AudioTrials(folder, song.lead());
         double seconds = song.lead().seconds();
         Path kept = folder.resolve("kept");
-        out.println("sound files of the kinds " + audio.kinds() + "; seed " + SEED);
-        MidiTrials midi = new MidiTrials(folder, song.chords());
-        EditTrials edits = new EditTrials(song.session(), seconds, kept);
-        boolean fine = new Trials("sound", out).run(count, i -> audio.trial(i, SEED + i));
-        fine &= new Trials("midi", out).run(count / 4, i -> midi.trial(SEED + i));
-        fine &=
-                new Trials("edits", out)
-                        .run(count / 10 / EditTrials.EDITS_A_TRIAL, i -> edits.trial(SEED + i));
-        SessionTrials sessions = new SessionTrials(folder, song.session(), seconds, kept);
-        fine &= new Trials("sessions", out).run(count / 4, i -> sessions.trial(SEED + i));
+        boolean fine = true;
+        for (String kind : kinds) {
+            Trials trials = new Trials(kind, out);
+            fine &=
+                    switch (kind) {
+                        case "sound" -> {
+                            AudioTrials audio = new AudioTrials(folder, song.lead());
+                            out.println("kinds of sound files: " + audio.kinds());
+                            yield trials.run(count, i -> audio.trial(i, SEED + i));
+                        }
+                        case "midi" -> {
+                            MidiTrials midi = new MidiTrials(folder, song.chords());
+                            yield trials.run(count / 4, i -> midi.trial(SEED + i));
+                        }
+                        case "edits" -> {
+                            EditTrials edits = new EditTrials(song.session(), seconds, kept);
+                            yield trials.run(
+                                    count / 10 / EditTrials.EDITS_A_TRIAL,
+                                    i -> edits.trial(SEED + i));
+                        }
+                        default -> {
+                            SessionTrials sessions =
+                                    new SessionTrials(folder, song.session(), seconds, kept);
+                            yield trials.run(count / 4, i -> sessions.trial(SEED + i));
+                        }
+                    };
+        }
         return fine;
     }
 }
