@@ -14,3 +14,12 @@ zelvan_missing_libraries() {
     esac
   done
 }
+# Whether these arguments of demo or open lead to a window, and not to help or a folder.
+zelvan_opens_window() {
+  local argument
+  for argument in "$@"; do
+    case "$argument" in
+      --out | --out=* | --help | -h | --version | -V) return 1 ;;
+    esac
+  done
+}

@@ -11,6 +11,8 @@ import java.util.List;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /// What the launcher's shell functions do before there is a program.
 class LauncherTest {
@@ -35,6 +37,22 @@ class LauncherTest {
     void nothingIsMissingWhereTheLinkerDoesNotSay() throws Exception {
         fakeLinker("exit 1");
         assertThat(missing("libfirst.so.1")).isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "'', yes",
+        "song.zelvan, yes",
+        "--help, no",
+        "-h, no",
+        "'--out dir', no",
+        "--out=dir, no",
+        "'-q --out dir', no"
+    })
+    void onlyWhatOpensAWindowNeedsADisplay(String arguments, String needed) throws Exception {
+        String script = SCRIPTS.resolve("libraries.sh") + "; if zelvan_opens_window " + arguments;
+        assertThat(said(bash("source " + script + "; then echo yes; else echo no; fi")))
+                .isEqualTo(needed);
     }
 
     @Test
