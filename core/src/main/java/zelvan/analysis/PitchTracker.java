@@ -1,8 +1,6 @@
 package zelvan.analysis;
 
 import java.util.Arrays;
-import java.util.List;
-import zelvan.dsp.Parabola;
 import zelvan.dsp.Resampler;
 import zelvan.units.Pitch;
 
@@ -27,23 +25,15 @@ final class PitchTracker {
     static final double LOWEST_HERTZ = 55;
     static final double HIGHEST_HERTZ = 1400;
 
-    private static final int MOST_CANDIDATES = 10;
-
     /// Longer periods are looked for, and measured, in the lower half of the sound.
-    private static final double DULL_BELOW_HERTZ = 222;
-
-    private static final double WINDOW_PERIODS = 2.5;
-    private static final double SHORTEST_WINDOW_SECONDS = 0.014;
+    static final double DULL_BELOW_HERTZ = 222;
 
     /// As unlike as this, a voice is as likely as none.
-    private static final double VOICED_BELOW = 0.28;
+    private static final double VOICED_BELOW = 0.40;
 
     /// A mouth changes more from one period to the next if they are long: by how much more unlike
     /// they may be, for each second that the period lasts.
     private static final double FORGIVEN_PER_SECOND = 60;
-
-    /// More unlike than this is no candidate.
-    private static final double MOST_UNLIKE = 0.6;
 
     /// Less unlike than this is noise at the highest pitch: a period is known only to a part of a
     /// sample. With every octave below it is less by the power of so much.
@@ -68,15 +58,6 @@ final class PitchTracker {
 
     private static final double CONTEXT_SECONDS = 0.3;
 
-    /// A period is measured at its first multiple of at least this length.
-    private static final double MEASURED_SECONDS = 0.009;
-
-    /// How far off a candidate may be, samples at the rate at which it is measured; and how far off
-    /// a multiple of a period that was measured once.
-    private static final int ROUGH_SAMPLES = 6;
-
-    private static final int FINE_SAMPLES = 5;
-
     /// Candidates are looked for every so many frames.
     private static final int STRIDE = 2;
 
@@ -84,10 +65,6 @@ final class PitchTracker {
     private static final int MOST_BRIDGED = 2;
 
     private static final double MOST_GLIDE_CENTS = 300;
-
-    /// Candidates are found, and periods measured, on sound in which the high harmonics have their
-    /// say.
-    private static final float HEARD_SHARPNESS = 0.5f;
 
     private static final float MEASURED_SHARPNESS = 0.9f;
 
@@ -101,33 +78,35 @@ final class PitchTracker {
         this.rateHertz = sampleRateHertz;
     }
 
+    /// @param levels decibels, by frame
     /// @param active whether anything sounds, by frame; elsewhere there is no pitch
-    PitchTrack track(float[] samples, boolean[] active, double hopSeconds) {
+    PitchTrack track(float[] samples, float[] levels, boolean[] active, double hopSeconds) {
         float[] fine = Resampler.quick(rateHertz, 2 * rateHertz).resample(samples);
         int count = Math.ceilDiv(active.length, STRIDE);
         double[][] hertz = new double[count][];
         double[][] unlike = new double[count][];
+        double[][] plain = new double[count][];
         float[] voicing = new float[active.length];
-        List<Range> ranges = ranges(samples, fine);
-        Candidates found = new Candidates();
+        PeriodSearch search = new PeriodSearch(samples, fine, rateHertz);
         for (int k = 0; k < count; k++) {
-            found.count = 0;
             int frame = k * STRIDE;
-            if (active[frame]) {
-                ranges.forEach(range -> range.look(frame * hopSeconds, found));
-            }
-            hertz[k] = Arrays.copyOf(found.hertz, found.count);
-            unlike[k] = Arrays.copyOf(found.unlike, found.count);
-            voicing[frame] = voicing(Arrays.stream(unlike[k]).min().orElse(1));
+            PeriodSearch.Found found =
+                    active[frame] ? search.at(frame * hopSeconds) : PeriodSearch.NOTHING;
+            hertz[k] = found.hertz();
+            unlike[k] = found.unlike();
+            plain[k] = found.plain();
+            voicing[frame] = voicing(Arrays.stream(plain[k]).min().orElse(1));
         }
         for (int f = 1; f < voicing.length; f += STRIDE) {
             float after = f + 1 < voicing.length ? voicing[f + 1] : voicing[f - 1];
             voicing[f] = 0.5f * (voicing[f - 1] + after);
         }
-        Ruler low = new Ruler(new SelfSimilarity(samples, rateHertz, MEASURED_SHARPNESS));
-        Ruler high = new Ruler(new SelfSimilarity(fine, 2 * rateHertz, MEASURED_SHARPNESS));
-        double[] context = context(hertz, unlike, STRIDE * hopSeconds);
-        float[] path = bridged(bestPath(hertz, unlike, context));
+        PeriodRuler low =
+                new PeriodRuler(new SelfSimilarity(samples, rateHertz, MEASURED_SHARPNESS));
+        PeriodRuler high =
+                new PeriodRuler(new SelfSimilarity(fine, 2 * rateHertz, MEASURED_SHARPNESS));
+        double[] context = context(hertz, unlike, plain, STRIDE * hopSeconds);
+        float[] path = bridged(bestPath(hertz, unlike, plain, context));
         float[] measured = new float[active.length];
         float[] unsure = new float[active.length];
         for (int f = 0; f < measured.length; f++) {
@@ -136,15 +115,16 @@ final class PitchTracker {
             double rough = between(before, after);
             measured[f] = Float.NaN;
             if (active[f] && !Double.isNaN(rough)) {
-                Ruler ruler = rough < DULL_BELOW_HERTZ ? low : high;
+                PeriodRuler ruler = rough < DULL_BELOW_HERTZ ? low : high;
                 ruler.attend(f * hopSeconds, rough);
                 boolean sure = !Float.isNaN(before) && !Float.isNaN(after);
                 if (sure || ruler.unlikeness(rough) < voicedBelow(rough)) {
                     measured[f] = (float) ruler.measured(rough);
-                    unsure[f] = (float) ruler.unlikeness;
+                    unsure[f] = (float) ruler.unlikeness();
                 }
             }
         }
+        VoiceTails.cut(measured, levels, hopSeconds);
         return new PitchTrack(
                 hopSeconds,
                 PitchSmoother.smooth(measured, unsure),
@@ -155,22 +135,6 @@ final class PitchTracker {
     /// Not a number if one of the two is not.
     static double octaves(double hertz, double from) {
         return Math.log(hertz / from) / Math.log(2);
-    }
-
-    /// Twice as many samples as the harmonics need, so that their likeness can be told between
-    /// samples.
-    private List<Range> ranges(float[] samples, float[] fine) {
-        float[] coarse = Resampler.quick(rateHertz, rateHertz / 2).resample(samples);
-        float[] dull = Resampler.quick(rateHertz / 2, rateHertz).resample(coarse);
-        return List.of(
-                new Range(
-                        new SelfSimilarity(fine, 2 * rateHertz, HEARD_SHARPNESS),
-                        DULL_BELOW_HERTZ,
-                        HIGHEST_HERTZ),
-                new Range(
-                        new SelfSimilarity(dull, rateHertz, HEARD_SHARPNESS),
-                        LOWEST_HERTZ,
-                        DULL_BELOW_HERTZ));
     }
 
     private static float voicing(double unlike) {
@@ -206,11 +170,6 @@ final class PitchTracker {
         return near(before, after) ? Math.sqrt(before * after) : before;
     }
 
-    private static int windowSamples(int rateHertz, int lag) {
-        return (int)
-                Math.max(SHORTEST_WINDOW_SECONDS * rateHertz, Math.round(WINDOW_PERIODS * lag));
-    }
-
     private static double voicedBelow(double hertz) {
         return VOICED_BELOW * (1 + FORGIVEN_PER_SECOND / hertz);
     }
@@ -222,11 +181,18 @@ final class PitchTracker {
         return UNLIKENESS_COST * (Math.log(unlike + least) + OCTAVE_COST * below);
     }
 
+    /// What it costs that a moment has no pitch. Whether it has one is told by the better of two
+    /// hearings: breath and noise hide a voice in its high harmonics first.
+    private static double noPitchCost(double hertz, double unlike, double plain) {
+        return cost(hertz, voicedBelow(hertz)) + cost(hertz, unlike) - cost(hertz, plain);
+    }
+
     /// What is surely heard around each step; not a number where that is nothing.
-    private static double[] context(double[][] hertz, double[][] unlike, double stepSeconds) {
+    private static double[] context(
+            double[][] hertz, double[][] unlike, double[][] plain, double stepSeconds) {
         double[] context = new double[hertz.length];
         Arrays.fill(context, Double.NaN);
-        float[] first = bestPath(hertz, unlike, context);
+        float[] first = bestPath(hertz, unlike, plain, context);
         int reach = (int) Math.round(CONTEXT_SECONDS / stepSeconds);
         double[] near = new double[2 * reach + 1];
         for (int f = 0; f < context.length; f++) {
@@ -254,7 +220,8 @@ final class PitchTracker {
         return 1;
     }
 
-    private static float[] bestPath(double[][] hertz, double[][] unlike, double[] context) {
+    private static float[] bestPath(
+            double[][] hertz, double[][] unlike, double[][] plain, double[] context) {
         double[][] cost = new double[hertz.length][];
         for (int f = 0; f < cost.length; f++) {
             int count = hertz[f].length;
@@ -268,125 +235,9 @@ final class PitchTracker {
             }
             // No pitch, against the likeliest: whether a voice is heard does not hang on its
             // octave.
-            cost[f][count] = count > 0 ? cost(hertz[f][best], voicedBelow(hertz[f][best])) : 0;
+            cost[f][count] =
+                    count > 0 ? noPitchCost(hertz[f][best], unlike[f][best], plain[f][best]) : 0;
         }
         return new PitchPath(SWITCH_COST, JUMP_COST_PER_OCTAVE).cheapest(hertz, cost);
-    }
-
-    private static final class Candidates {
-        final double[] hertz = new double[MOST_CANDIDATES];
-        final double[] unlike = new double[MOST_CANDIDATES];
-        int count;
-
-        /// Keeps the likeliest.
-        void add(double newHertz, double newUnlike) {
-            int at = count;
-            if (count == MOST_CANDIDATES) {
-                at = 0;
-                for (int i = 1; i < count; i++) {
-                    at = cost(hertz[i], unlike[i]) > cost(hertz[at], unlike[at]) ? i : at;
-                }
-                if (cost(hertz[at], unlike[at]) <= cost(newHertz, newUnlike)) {
-                    return;
-                }
-            } else {
-                count++;
-            }
-            hertz[at] = newHertz;
-            unlike[at] = newUnlike;
-        }
-    }
-
-    /// Looks for periods between a shortest and a longest.
-    private static final class Range {
-        private final SelfSimilarity heard;
-        private final int shortest;
-        private final int longest;
-        private final double[] unlike;
-
-        Range(SelfSimilarity heard, double lowestHertz, double highestHertz) {
-            this.heard = heard;
-            this.shortest = (int) Math.floor(heard.rateHertz() / highestHertz);
-            this.longest = (int) Math.ceil(heard.rateHertz() / lowestHertz);
-            this.unlike = new double[longest + 2];
-        }
-
-        /// The periods at which the sound around a moment repeats itself.
-        void look(double seconds, Candidates found) {
-            int rate = heard.rateHertz();
-            heard.attend(seconds, longest + 1 + windowSamples(rate, longest + 1));
-            for (int lag = shortest - 1; lag <= longest + 1; lag++) {
-                unlike[lag] = heard.unlikeness(lag, windowSamples(rate, lag));
-            }
-            for (int lag = shortest; lag <= longest; lag++) {
-                double d = unlike[lag];
-                if (d < MOST_UNLIKE && d < unlike[lag - 1] && d <= unlike[lag + 1]) {
-                    double shift = Parabola.lowest(unlike[lag - 1], d, unlike[lag + 1]);
-                    double depth = d - 0.25 * (unlike[lag - 1] - unlike[lag + 1]) * shift;
-                    found.add((double) rate / (lag + shift), Math.max(0, depth));
-                }
-            }
-        }
-    }
-
-    /// Measures a period that is roughly known.
-    private static final class Ruler {
-        private final SelfSimilarity heard;
-
-        /// Of what was measured last.
-        double unlikeness;
-
-        Ruler(SelfSimilarity heard) {
-            this.heard = heard;
-        }
-
-        void attend(double seconds, double roughHertz) {
-            double rate = heard.rateHertz();
-            double longest =
-                    rate / roughHertz + Math.max(rate / roughHertz, MEASURED_SECONDS * rate);
-            heard.attend(seconds, (int) longest + 2 * ROUGH_SAMPLES + window(rate / roughHertz));
-        }
-
-        /// How unlike itself a period later the sound is.
-        double unlikeness(double hertz) {
-            double period = heard.rateHertz() / hertz;
-            return heard.unlikeness((int) Math.round(period), window(period));
-        }
-
-        /// The pitch near one that is roughly known: first by its period, then by a multiple.
-        double measured(double roughHertz) {
-            double rate = heard.rateHertz();
-            double period = near(rate / roughHertz, 1);
-            int multiple = (int) Math.ceil(MEASURED_SECONDS * rate / period);
-            return rate / (multiple > 1 ? near(period, multiple) : period);
-        }
-
-        private int window(double period) {
-            return windowSamples(heard.rateHertz(), (int) Math.round(period));
-        }
-
-        private double near(double period, int multiple) {
-            int reach = multiple == 1 ? ROUGH_SAMPLES : FINE_SAMPLES;
-            int window = window(period);
-            int first = Math.max(2, (int) Math.round(multiple * period) - reach) - 1;
-            double[] around = new double[2 * reach + 3];
-            for (int i = 0; i < around.length; i++) {
-                around[i] = heard.unlikeness(first + i, window);
-            }
-            int best = 0;
-            for (int i = 1; i < around.length - 1; i++) {
-                boolean dip = around[i] < around[i - 1] && around[i] <= around[i + 1];
-                if (dip && (best == 0 || around[i] < around[best])) {
-                    best = i;
-                }
-            }
-            if (best == 0) {
-                unlikeness = 1;
-                return period;
-            }
-            unlikeness = around[best];
-            double shift = Parabola.lowest(around[best - 1], around[best], around[best + 1]);
-            return (first + best + shift) / multiple;
-        }
     }
 }

@@ -23,7 +23,8 @@ public final class VoiceAnalyser {
         for (int f = 0; f < frames; f++) {
             active[f] = levels[f] > activeLevel;
         }
-        PitchTrack pitch = new PitchTracker(ANALYSIS_RATE_HERTZ).track(samples, active, hop);
+        PitchTrack pitch =
+                new PitchTracker(ANALYSIS_RATE_HERTZ).track(samples, levels, active, hop);
         BandEnergies bands =
                 new BandEnergies(
                         samples,

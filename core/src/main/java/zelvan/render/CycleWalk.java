@@ -26,6 +26,9 @@ final class CycleWalk {
     /// Two moments are alike if the mean square of their difference is at most this share of both.
     private static final double UNLIKE = 0.1;
 
+    /// Fluctuations over longer times are the pitch, over shorter ones each cycle's own.
+    private static final double SMOOTHED_SECONDS = 0.02;
+
     private final Epochs epochs;
     private final int run;
     private final int first;
@@ -33,6 +36,7 @@ final class CycleWalk {
     private final Changes changes;
     private final int rate;
     private final double speed;
+    private final double smoothed;
     private final SourceSpan span;
 
     /// One cycle in the output.
@@ -54,6 +58,7 @@ final class CycleWalk {
         this.changes = changes;
         this.rate = sound.sampleRateHertz();
         this.speed = Math.pow(2, changes.formantCents() / 1200);
+        this.smoothed = SMOOTHED_SECONDS * rate;
         double margin =
                 (TOLERANCE_SECONDS + 2 * STRIDE_SECONDS) * rate + 2 * epochs.period(run, first);
         this.span = SourceSpan.ofMono(sound, marks[first] - margin, marks[last] + margin);
@@ -72,7 +77,7 @@ final class CycleWalk {
             cycles.add(new Cycle(output, epoch, ratio, stride));
             int next = next(epoch, stride, output, ratio);
             for (int i = 1; i <= stride; i++) {
-                double period = epochs.period(run, Math.max(0, next - stride + i - 1)) / ratio;
+                double period = length(next - stride + i - 1, output);
                 output += period;
                 if (output > end - 0.5 * period) {
                     return cycles;
@@ -84,6 +89,19 @@ final class CycleWalk {
             }
             epoch = next;
         }
+    }
+
+    /// How long a cycle lasts where it sounds: as fluctuating as it was sung, at the pitch that the
+    /// voice has where the map leads. The two places are a few milliseconds apart, which a vibrato
+    /// would show.
+    private double length(int epoch, double output) {
+        double own =
+                0.5
+                        * (epochs.smoothPeriod(run, epoch, smoothed)
+                                + epochs.smoothPeriod(run, epoch + 1, smoothed));
+        double middle = output + 0.5 * own / ratioAt(output);
+        double there = epochs.smoothPeriodAt(run, sourceFrameAt(middle), smoothed);
+        return epochs.period(run, epoch) * there / own / ratioAt(middle);
     }
 
     private double ratioAt(double outputFrame) {

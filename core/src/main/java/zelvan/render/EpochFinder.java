@@ -59,10 +59,13 @@ public final class EpochFinder {
             }
             f = end + 1;
         }
-        return new Epochs(
-                starts.stream().mapToInt(Integer::intValue).toArray(),
-                ends.stream().mapToInt(Integer::intValue).toArray(),
-                marks.toArray(double[][]::new));
+        return CycleGrowth.grow(
+                new Epochs(
+                        starts.stream().mapToInt(Integer::intValue).toArray(),
+                        ends.stream().mapToInt(Integer::intValue).toArray(),
+                        marks.toArray(double[][]::new)),
+                samples,
+                sound.sampleRateHertz());
     }
 
     private static double[] epochs(float[] samples, int from, int to, PitchTrack pitch, int rate) {

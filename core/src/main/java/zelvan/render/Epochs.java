@@ -69,10 +69,32 @@ public final class Epochs {
         return list[there] + (index - there) * period(run, there);
     }
 
-    /// Frames from an epoch to the next one (from the one before, at the end).
+    /// Frames from an epoch to the next one; beyond the ends of a stretch, what holds there.
     double period(int run, int index) {
         double[] list = marks[run];
-        int from = Math.min(index, list.length - 2);
+        int from = Math.clamp(index, 0, list.length - 2);
         return list[from + 1] - list[from];
+    }
+
+    /// The mean period around an epoch.
+    ///
+    /// @param frames about how long it is averaged over
+    double smoothPeriod(int run, int index, double frames) {
+        double[] list = marks[run];
+        int middle = Math.clamp(index, 0, list.length - 1);
+        int reach = Math.max(1, (int) Math.round(0.5 * frames / period(run, middle)));
+        int from = Math.max(0, middle - reach);
+        int to = Math.min(list.length - 1, middle + reach);
+        return (list[to] - list[from]) / (to - from);
+    }
+
+    /// The mean period around a frame, in a straight line from epoch to epoch.
+    double smoothPeriodAt(int run, double frame, double frames) {
+        double[] list = marks[run];
+        int nearest = nearest(run, frame);
+        int below = Math.clamp(list[nearest] > frame ? nearest - 1 : nearest, 0, list.length - 2);
+        double share = Math.clamp((frame - list[below]) / period(run, below), 0, 1);
+        double before = smoothPeriod(run, below, frames);
+        return before + share * (smoothPeriod(run, below + 1, frames) - before);
     }
 }

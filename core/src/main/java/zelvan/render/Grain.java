@@ -1,6 +1,5 @@
 package zelvan.render;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
@@ -35,8 +34,8 @@ final class Grain {
     ///
     /// @param output where the middle sounds, frames of the output
     /// @param source where the middle lies, frames of the source
-    /// @param before frames of the source before the middle; 0 where nothing fades in
-    /// @param after frames of the source after the middle; 0 where nothing fades out
+    /// @param before frames of the source before the middle
+    /// @param after frames of the source after the middle
     /// @param speed frames of the source in a frame of the output
     /// @param gain amplitude
     /// @param cents how far up the pitch is moved there
@@ -48,13 +47,9 @@ final class Grain {
             double speed,
             float gain,
             double cents) {
-        double[] outputs = {output, output + after / speed};
-        double[] sources = {source, source + after};
-        if (before > 0) {
-            outputs = new double[] {output - before / speed, output, output + after / speed};
-            sources = new double[] {source - before, source, source + after};
-        }
-        return new Grain(outputs, sources, before > 0 ? 1 : 0, gain, cents, false);
+        double[] outputs = {output - before / speed, output, output + after / speed};
+        double[] sources = {source - before, source, source + after};
+        return new Grain(outputs, sources, 1, gain, cents, false);
     }
 
     /// Cycles each of which is as long as it is to sound.
@@ -156,16 +151,8 @@ final class Grain {
         }
     }
 
-    /// Its halves; a grain at an edge has but one.
     List<Half> halves() {
-        List<Half> halves = new ArrayList<>(2);
-        if (middle > 0) {
-            halves.add(half(0, middle));
-        }
-        if (middle < outputs.length - 1) {
-            halves.add(half(middle, outputs.length - 1));
-        }
-        return halves;
+        return List.of(half(0, middle), half(middle, outputs.length - 1));
     }
 
     private Half half(int from, int to) {

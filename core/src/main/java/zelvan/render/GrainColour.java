@@ -11,6 +11,18 @@ final class GrainColour {
 
     private static final double FULL_TO_HERTZ = 7000;
     private static final double NONE_FROM_HERTZ = 9000;
+
+    /// A voice stays as loud as it was, wherever its new harmonics lie on the formants. So much of
+    /// that, 3 decibels, is done where what makes a vowel loud lies, unless the pitch moves far,
+    /// and the rest everywhere.
+    private static final double MOST_LOW_NEPER = 3 / 20.0 * Math.log(10);
+
+    private static final double NEAR_CENTS = 300;
+    private static final double FAR_CENTS = 700;
+
+    private static final double LEVEL_FULL_TO_HERTZ = 1000;
+
+    private static final double LEVEL_NONE_FROM_HERTZ = 2000;
     private static final double LEAST_POWER = 1e-20;
 
     private final Valleys valleys;
@@ -37,18 +49,39 @@ final class GrainColour {
         HarmonicEnvelope envelope = envelope(data, before, grain, bins * Math.max(1, factor));
         int harmonics = (int) (bins / after);
         double[] steps = new double[harmonics + 2];
+        double[] fades = new double[harmonics + 2];
+        double power = LEAST_POWER;
         for (int h = 1; h <= harmonics; h++) {
             double at = h * after;
-            double fade =
-                    Math.clamp(
-                            (NONE_FROM_HERTZ - at * binHertz) / (NONE_FROM_HERTZ - FULL_TO_HERTZ),
-                            0,
-                            1);
-            double wanted = envelope.at(h * factor) - log(data, at);
-            steps[h] = strength * fade * Math.clamp(wanted, -MOST_NEPER, MOST_NEPER);
+            fades[h] = strength * fade(at * binHertz, FULL_TO_HERTZ, NONE_FROM_HERTZ);
+            double there = log(data, at);
+            double wanted = envelope.at(h * factor) - there;
+            steps[h] = fades[h] * Math.clamp(wanted, -MOST_NEPER, MOST_NEPER);
+            power += Math.exp(2 * (there + steps[h]));
+        }
+        double louder = grain.cents() / 1200 * Math.log(2);
+        double level = 0.5 * (Math.log(harmonicPower(data, before, bins) / power) - louder);
+        double mostLow = MOST_LOW_NEPER * fade(Math.abs(grain.cents()), NEAR_CENTS, FAR_CENTS);
+        double low = Math.clamp(level, -mostLow, mostLow);
+        double all = Math.clamp(level - low, -MOST_NEPER, MOST_NEPER);
+        for (int h = 1; h <= harmonics; h++) {
+            double share = fade(h * after * binHertz, LEVEL_FULL_TO_HERTZ, LEVEL_NONE_FROM_HERTZ);
+            steps[h] += fades[h] * (share * low + all);
         }
         steps[0] = steps[1];
         return exponentials(steps, after, bins);
+    }
+
+    private static double fade(double at, double fullTo, double noneFrom) {
+        return Math.clamp((noneFrom - at) / (noneFrom - fullTo), 0, 1);
+    }
+
+    private static double harmonicPower(double[] data, double spacing, int bins) {
+        double power = LEAST_POWER;
+        for (int h = 1; h * spacing < bins; h++) {
+            power += Math.exp(2 * log(data, h * spacing));
+        }
+        return power;
     }
 
     /// Factors along straight lines of logarithms, `spacing` bins apart.

@@ -52,17 +52,6 @@ final class GrainShaper {
         return speed;
     }
 
-    /// Adds part of a grain to a block, as it is in the source.
-    ///
-    /// @param frame of the output
-    void addPlain(int channel, Grain grain, long frame, float[] into, int start, int count) {
-        float[] samples = read(channel, grain.places(frame, count));
-        GrainWindow.apply(grain, frame, samples);
-        for (int i = 0; i < count; i++) {
-            into[start + i] += samples[i];
-        }
-    }
-
     /// The samples of one channel, or of all together, faded in and out.
     private float[] windowed(int channel, Grain grain) {
         float[] samples = new float[(int) (grain.end() - grain.begin())];

@@ -20,15 +20,14 @@ final class GrainWindow {
         return TABLE[point] + (at - point) * (TABLE[point + 1] - TABLE[point]);
     }
 
-    /// Multiplies samples of a grain by its gain and its window, which stays 1 on a side where
-    /// nothing fades.
+    /// Multiplies samples of a grain by its gain and its window.
     ///
     /// @param frame of the output at which the samples begin
     static void apply(Grain grain, long frame, float[] samples) {
         float gain = grain.gain();
         double start = frame - grain.output();
-        double in = grain.fadeIn() > 0 ? POINTS / grain.fadeIn() : 0;
-        double out = grain.fadeOut() > 0 ? POINTS / grain.fadeOut() : 0;
+        double in = POINTS / grain.fadeIn();
+        double out = POINTS / grain.fadeOut();
         for (int i = 0; i < samples.length; i++) {
             double away = start + i;
             double at = Math.min(POINTS, away < 0 ? -away * in : away * out);

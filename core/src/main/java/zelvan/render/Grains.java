@@ -1,23 +1,40 @@
 package zelvan.render;
 
 import java.util.Arrays;
+import zelvan.audio.Sound;
 
 /// A voiced stretch, put together from its cycles: each grain is some cycles of the source around
-/// an epoch, faded in and out, and laid where they are to sound. The first and the last grain are
-/// halves of what sounds before and after, so that nothing is heard to begin or to end.
+/// an epoch, faded in and out, and laid where they are to sound.
+///
+/// Grains go on beyond both ends of the stretch. Near each end they are faded over with what is
+/// copied or spliced there, which is all that is heard at the end itself: so nothing is cut off,
+/// whatever the grains are like.
 ///
 /// **Source:** E. Moulines & F. Charpentier, *Pitch-synchronous waveform processing techniques for
 /// text-to-speech synthesis using diphones* (1990).
 final class Grains implements Stretch {
+    private final Sound sound;
     private final GrainShaper shaper;
     private final Grain[] grains;
     private final double[] output;
     private final double longest;
+    private final Border begin;
+    private final Border end;
 
-    /// @param grains in order; the first fades out only, the last fades in only
-    Grains(GrainShaper shaper, Grain[] grains) {
+    /// Where a stretch meets what is beside it.
+    ///
+    /// @param pin frame of the output
+    /// @param shift frames of the source ahead of the output, beside the stretch
+    /// @param fade frames within which one gives way to the other
+    record Border(long pin, long shift, double fade) {}
+
+    /// @param grains in order, from before the beginning to beyond the end
+    Grains(Sound sound, GrainShaper shaper, Grain[] grains, Border begin, Border end) {
+        this.sound = sound;
         this.shaper = shaper;
         this.grains = grains;
+        this.begin = begin;
+        this.end = end;
         output = Arrays.stream(grains).mapToDouble(Grain::output).toArray();
         longest =
                 Arrays.stream(grains)
@@ -34,24 +51,10 @@ final class Grains implements Stretch {
         for (int g = Math.max(0, found >= 0 ? found : -found - 1);
                 g < grains.length && output[g] - longest < frame + count;
                 g++) {
-            if (g == 0 || g == grains.length - 1) {
-                addEdge(channel, g, frame, into, start, count);
-            } else {
-                add(shaper.shaped(grains[g], channel), frame, into, start, count);
-            }
+            add(shaper.shaped(grains[g], channel), frame, into, start, count);
         }
-    }
-
-    /// The first grain is there from the pin on, and the last one up to the pin, whatever part of a
-    /// frame their middles are away from it.
-    private void addEdge(int channel, int g, long frame, float[] into, int start, int count) {
-        long from = g == 0 ? frame : Math.max(frame, grains[g].begin());
-        long to = g == 0 ? Math.min(frame + count, grains[g].end()) : frame + count;
-        if (from >= to) {
-            return;
-        }
-        int at = (int) (start + from - frame);
-        shaper.addPlain(channel, grains[g], from, into, at, (int) (to - from));
+        fadeOver(channel, begin, frame, into, start, count);
+        fadeOver(channel, end, frame, into, start, count);
     }
 
     private static void add(
@@ -62,6 +65,22 @@ final class Grains implements Stretch {
         int in = (int) (from - grain.begin());
         for (int i = 0; i < to - from; i++) {
             into[at + i] += grain.samples()[in + i];
+        }
+    }
+
+    private void fadeOver(
+            int channel, Border border, long frame, float[] into, int start, int count) {
+        long from = Math.max(frame, (long) Math.ceil(border.pin - border.fade));
+        long to = Math.min(frame + count, (long) Math.floor(border.pin + border.fade) + 1);
+        if (from >= to) {
+            return;
+        }
+        float[] beside = new float[(int) (to - from)];
+        sound.read(channel, from + border.shift, beside, 0, beside.length);
+        int at = (int) (start + from - frame);
+        for (int i = 0; i < beside.length; i++) {
+            float share = (float) GrainWindow.half(Math.abs(from + i - border.pin) / border.fade);
+            into[at + i] += share * (beside[i] - into[at + i]);
         }
     }
 }

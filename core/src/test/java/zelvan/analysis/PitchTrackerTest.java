@@ -42,7 +42,8 @@ class PitchTrackerTest {
     private static PitchTrack track(float[] samples) {
         boolean[] active = new boolean[(int) (samples.length / (RATE * HOP)) + 1];
         Arrays.fill(active, true);
-        return new PitchTracker(RATE).track(samples, active, HOP);
+        float[] levels = LevelFrames.decibels(samples, RATE, active.length, HOP);
+        return new PitchTracker(RATE).track(samples, levels, active, HOP);
     }
 
     private static double worstCents(PitchTrack track, Line line, double from, double to) {

@@ -77,17 +77,6 @@ class GrainTest {
         assertThat(window[0]).isCloseTo(0, within(1e-5f));
     }
 
-    @Test
-    void atAnEdgeNothingFades() {
-        Grain first = Grain.cut(500, 300, 0, 60, 1, 1, 0);
-        float[] window = ones(80);
-        GrainWindow.apply(first, 480, window);
-        for (int i = 0; i <= 20; i++) {
-            assertThat(window[i]).isEqualTo(1);
-        }
-        assertThat(first.halves()).hasSize(1);
-    }
-
     private static float[] ones(int count) {
         float[] ones = new float[count];
         Arrays.fill(ones, 1);

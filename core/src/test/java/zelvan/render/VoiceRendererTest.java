@@ -24,6 +24,7 @@ import zelvan.tuning.PitchMap;
 import zelvan.units.Pitch;
 
 class VoiceRendererTest {
+    private static final int BESIDE = 200;
     private static final Sound SOUND = Takes.LEAD.sound();
     private static final Epochs EPOCHS =
             new EpochFinder().find(SOUND, Takes.LEAD.analysis().pitch());
@@ -192,6 +193,53 @@ class VoiceRendererTest {
     void nothingClicks(int seed) {
         float[] out = render(randomMap(new Random(seed), new ArrayList<>()));
         assertThat(steepest(out)).isLessThan(1.3 * steepest(SOUND.channel(0)));
+    }
+
+    /// Where stretches meet, samples differ from their neighbours, and these differences from each
+    /// other, no more than they do on both sides.
+    @ParameterizedTest(name = "ten maps from seed {0}")
+    @MethodSource("seeds")
+    void whereStretchesMeetNothingIsCutOff(int seed) {
+        Random random = new Random(seed);
+        for (int i = 0; i < 10; i++) {
+            List<int[]> straight = new ArrayList<>();
+            TimeMap time = randomMap(random, straight, 50 + random.nextInt(3000), 20_000);
+            PitchMap pitch = randomPitch(random, straight, new ArrayList<>());
+            Changes changes = new Changes(time, pitch, 0);
+            float[] out = render(changes);
+            for (Pin pin : new RenderPlanner(SOUND, EPOCHS, changes).pins()) {
+                int at = (int) pin.output();
+                if (at < BESIDE || at + BESIDE > out.length) {
+                    continue;
+                }
+                for (int order = 1; order <= 2; order++) {
+                    double there = steepest(order, out, at - 3, at + 4);
+                    double beside =
+                            Math.max(
+                                    steepest(order, out, at - BESIDE, at - 3),
+                                    steepest(order, out, at + 4, at + BESIDE));
+                    double sung =
+                            steepest(
+                                    order,
+                                    SOUND.channel(0),
+                                    (int) pin.source() - BESIDE,
+                                    (int) pin.source() + BESIDE);
+                    assertThat(there)
+                            .as("pin %s of map %d, order %d", pin, i, order)
+                            .isLessThanOrEqualTo(1.2 * Math.max(beside, sung) + 1e-4);
+                }
+            }
+        }
+    }
+
+    private static double steepest(int order, float[] samples, int from, int to) {
+        double steepest = 0;
+        for (int i = Math.max(2, from); i < Math.min(samples.length, to); i++) {
+            double first = samples[i] - samples[i - 1];
+            double second = first - (samples[i - 1] - samples[i - 2]);
+            steepest = Math.max(steepest, Math.abs(order == 1 ? first : second));
+        }
+        return steepest;
     }
 
     private static double steepest(float[] samples) {

@@ -10,12 +10,14 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
 import java.util.function.UnaryOperator;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.bench.others.OtherTracker;
 import zelvan.files.Target;
 import zelvan.problem.ZelvanProblem;
 import zelvan.singers.DemoSession;
@@ -32,6 +34,7 @@ public final class PitchBench {
     private static final int RATE_HERTZ = 44_100;
     private static final double SECONDS = 47;
     private static final double NOISE_DECIBELS = -30;
+    private static final double LOUD_NOISE_DECIBELS = -20;
     private static final double BLEED_DECIBELS = -30;
 
     private static final Singer CHILD = new Singer("Pip", 1.35, 0.12, 0.4, 0.003, 6.0, 18, 0.95);
@@ -59,6 +62,7 @@ public final class PitchBench {
     static {
         RECORDINGS.put("clean", s -> s);
         RECORDINGS.put("noise −30 dB", s -> Recording.noise(s, NOISE_DECIBELS));
+        RECORDINGS.put("noise −20 dB", s -> Recording.noise(s, LOUD_NOISE_DECIBELS));
         RECORDINGS.put("a room", Recording::room);
         RECORDINGS.put("bleed −30 dB", s -> Recording.bleed(s, BLEED_DECIBELS));
         RECORDINGS.put(
@@ -118,7 +122,7 @@ public final class PitchBench {
                         sound,
                         SoundFormat.WAV_FLOAT);
                 for (OtherTracker other : others) {
-                    Optional<PitchScore.Heard> told =
+                    Optional<DoubleUnaryOperator> told =
                             other.hear(folder.resolve("voice.wav"), sound.sampleRateHertz());
                     if (told.isPresent()) {
                         note(

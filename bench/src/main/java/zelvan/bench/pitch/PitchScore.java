@@ -30,9 +30,7 @@ record PitchScore(
     private static final double NO_VOICE = 0.02;
     private static final double VOICE = 0.5;
 
-    /// The pitch that was told at a moment, hertz; not a number where none was.
-    interface Heard extends DoubleUnaryOperator {}
-
+    /// @param heardAt the pitch that was told at a moment, hertz; not a number where none was
     static PitchScore of(VoiceSynthesizer.Take take, DoubleUnaryOperator heardAt) {
         int voiced = 0;
         int heard = 0;

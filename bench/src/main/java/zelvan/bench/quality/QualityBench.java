@@ -13,6 +13,7 @@ import java.util.Optional;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
+import zelvan.bench.others.StretchingLibrary;
 import zelvan.dsp.Percentile;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.EpochFinder;
@@ -99,7 +100,7 @@ public final class QualityBench {
             Optional<Score> theirs = Optional.empty();
             if (library) {
                 Optional<StretchingLibrary.Made> made =
-                        StretchingLibrary.run(sung, tried.stretch(), tried.cents(), folder);
+                        StretchingLibrary.run(sung, tried.changes(), folder);
                 if (made.isPresent()) {
                     librarySeconds += made.get().seconds();
                     theirs =

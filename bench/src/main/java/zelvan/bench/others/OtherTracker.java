@@ -1,4 +1,4 @@
-package zelvan.bench.pitch;
+package zelvan.bench.others;
 
 import java.io.IOException;
 import java.nio.file.Path;
@@ -8,16 +8,17 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.DoubleUnaryOperator;
 
 /// A general-purpose pitch tracker, by its command line (Debian's packages aubio-tools and praat).
 ///
 /// @param name as the table calls it
 /// @param command where `{in}` stands for the file and `{rate}` for its rate; it prints lines of a
 ///   time in seconds and a pitch in hertz, none or 0 where there is none
-record OtherTracker(String name, List<String> command) {
+public record OtherTracker(String name, List<String> command) {
     private static final double HOP_SECONDS = 0.01;
 
-    static final List<OtherTracker> ALL =
+    public static final List<OtherTracker> ALL =
             List.of(
                     new OtherTracker("yinfft", aubio("yinfft")),
                     new OtherTracker("yinfast", aubio("yinfast")),
@@ -33,7 +34,7 @@ record OtherTracker(String name, List<String> command) {
         return Path.of("bench/src/main/praat/pitch.praat").toString();
     }
 
-    boolean isHere() {
+    public boolean isHere() {
         try {
             new ProcessBuilder(command.getFirst(), "--version")
                     .redirectErrorStream(true)
@@ -49,8 +50,9 @@ record OtherTracker(String name, List<String> command) {
         }
     }
 
-    /// @return nothing if the command fails
-    Optional<PitchScore.Heard> hear(Path file, int sampleRateHertz) throws IOException {
+    /// @return the pitch at a time, hertz, not a number or 0 where there is none; nothing if the
+    ///   command fails
+    public Optional<DoubleUnaryOperator> hear(Path file, int sampleRateHertz) throws IOException {
         List<String> asked = new ArrayList<>();
         for (String word : command) {
             asked.add(
