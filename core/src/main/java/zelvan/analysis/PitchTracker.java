@@ -31,6 +31,9 @@ final class PitchTracker {
     /// As unlike as this, a voice is as likely as none.
     private static final double VOICED_BELOW = 0.40;
 
+    /// The same in noise without a pitch, which makes every voice unlike itself.
+    private static final double VOICED_IN_NOISE_BELOW = 0.65;
+
     /// A mouth changes more from one period to the next if they are long: by how much more unlike
     /// they may be, for each second that the period lasts.
     private static final double FORGIVEN_PER_SECOND = 60;
@@ -88,10 +91,13 @@ final class PitchTracker {
         double[][] plain = new double[count][];
         float[] voicing = new float[active.length];
         PeriodSearch search = new PeriodSearch(samples, fine, rateHertz);
+        boolean noise = Background.isNoise(search, levels, hopSeconds);
+        double voicedBelow = noise ? VOICED_IN_NOISE_BELOW : VOICED_BELOW;
+        boolean[] heard = noise ? above(levels, Background.aboveNoiseDecibels(levels)) : active;
         for (int k = 0; k < count; k++) {
             int frame = k * STRIDE;
             PeriodSearch.Found found =
-                    active[frame] ? search.at(frame * hopSeconds) : PeriodSearch.NOTHING;
+                    heard[frame] ? search.at(frame * hopSeconds) : PeriodSearch.NOTHING;
             hertz[k] = found.hertz();
             unlike[k] = found.unlike();
             plain[k] = found.plain();
@@ -105,8 +111,8 @@ final class PitchTracker {
                 new PeriodRuler(new SelfSimilarity(samples, rateHertz, MEASURED_SHARPNESS));
         PeriodRuler high =
                 new PeriodRuler(new SelfSimilarity(fine, 2 * rateHertz, MEASURED_SHARPNESS));
-        double[] context = context(hertz, unlike, plain, STRIDE * hopSeconds);
-        float[] path = bridged(bestPath(hertz, unlike, plain, context));
+        double[] context = context(hertz, unlike, plain, voicedBelow, STRIDE * hopSeconds);
+        float[] path = bridged(bestPath(hertz, unlike, plain, voicedBelow, context));
         float[] measured = new float[active.length];
         float[] unsure = new float[active.length];
         for (int f = 0; f < measured.length; f++) {
@@ -114,11 +120,11 @@ final class PitchTracker {
             float after = path[Math.min(path.length - 1, Math.ceilDiv(f, STRIDE))];
             double rough = between(before, after);
             measured[f] = Float.NaN;
-            if (active[f] && !Double.isNaN(rough)) {
+            if (heard[f] && !Double.isNaN(rough)) {
                 PeriodRuler ruler = rough < DULL_BELOW_HERTZ ? low : high;
                 ruler.attend(f * hopSeconds, rough);
                 boolean sure = !Float.isNaN(before) && !Float.isNaN(after);
-                if (sure || ruler.unlikeness(rough) < voicedBelow(rough)) {
+                if (sure || ruler.unlikeness(rough) < forgiving(voicedBelow, rough)) {
                     measured[f] = (float) ruler.measured(rough);
                     unsure[f] = (float) ruler.unlikeness();
                 }
@@ -170,8 +176,16 @@ final class PitchTracker {
         return near(before, after) ? Math.sqrt(before * after) : before;
     }
 
-    private static double voicedBelow(double hertz) {
-        return VOICED_BELOW * (1 + FORGIVEN_PER_SECOND / hertz);
+    private static boolean[] above(float[] levels, double decibels) {
+        boolean[] above = new boolean[levels.length];
+        for (int f = 0; f < above.length; f++) {
+            above[f] = levels[f] > decibels;
+        }
+        return above;
+    }
+
+    private static double forgiving(double voicedBelow, double hertz) {
+        return voicedBelow * (1 + FORGIVEN_PER_SECOND / hertz);
     }
 
     /// In nats, against others only.
@@ -183,16 +197,23 @@ final class PitchTracker {
 
     /// What it costs that a moment has no pitch. Whether it has one is told by the better of two
     /// hearings: breath and noise hide a voice in its high harmonics first.
-    private static double noPitchCost(double hertz, double unlike, double plain) {
-        return cost(hertz, voicedBelow(hertz)) + cost(hertz, unlike) - cost(hertz, plain);
+    private static double noPitchCost(
+            double hertz, double unlike, double plain, double voicedBelow) {
+        return cost(hertz, forgiving(voicedBelow, hertz))
+                + cost(hertz, unlike)
+                - cost(hertz, plain);
     }
 
     /// What is surely heard around each step; not a number where that is nothing.
     private static double[] context(
-            double[][] hertz, double[][] unlike, double[][] plain, double stepSeconds) {
+            double[][] hertz,
+            double[][] unlike,
+            double[][] plain,
+            double voicedBelow,
+            double stepSeconds) {
         double[] context = new double[hertz.length];
         Arrays.fill(context, Double.NaN);
-        float[] first = bestPath(hertz, unlike, plain, context);
+        float[] first = bestPath(hertz, unlike, plain, voicedBelow, context);
         int reach = (int) Math.round(CONTEXT_SECONDS / stepSeconds);
         double[] near = new double[2 * reach + 1];
         for (int f = 0; f < context.length; f++) {
@@ -221,7 +242,11 @@ final class PitchTracker {
     }
 
     private static float[] bestPath(
-            double[][] hertz, double[][] unlike, double[][] plain, double[] context) {
+            double[][] hertz,
+            double[][] unlike,
+            double[][] plain,
+            double voicedBelow,
+            double[] context) {
         double[][] cost = new double[hertz.length][];
         for (int f = 0; f < cost.length; f++) {
             int count = hertz[f].length;
@@ -236,7 +261,10 @@ final class PitchTracker {
             // No pitch, against the likeliest: whether a voice is heard does not hang on its
             // octave.
             cost[f][count] =
-                    count > 0 ? noPitchCost(hertz[f][best], unlike[f][best], plain[f][best]) : 0;
+                    count > 0
+                            ? noPitchCost(
+                                    hertz[f][best], unlike[f][best], plain[f][best], voicedBelow)
+                            : 0;
         }
         return new PitchPath(SWITCH_COST, JUMP_COST_PER_OCTAVE).cheapest(hertz, cost);
     }

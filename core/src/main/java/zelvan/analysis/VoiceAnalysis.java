@@ -37,7 +37,7 @@ public record VoiceAnalysis(
         List<TimeSpan> esses,
         List<TimeSpan> breaths) {
     /// Changes whenever an analysis of the same sound would come out differently.
-    public static final int VERSION = 12;
+    public static final int VERSION = 13;
 
     public static final double HOP_SECONDS = 0.005;
 
