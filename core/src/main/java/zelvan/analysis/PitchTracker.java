@@ -82,7 +82,8 @@ final class PitchTracker {
     }
 
     /// @param levels decibels, by frame
-    /// @param active whether anything sounds, by frame; elsewhere there is no pitch
+    /// @param active whether anything sounds, by frame; elsewhere there is no pitch, unless what
+    ///   goes on behind the voice is noise ([Background])
     PitchTrack track(float[] samples, float[] levels, boolean[] active, double hopSeconds) {
         float[] fine = Resampler.quick(rateHertz, 2 * rateHertz).resample(samples);
         int count = Math.ceilDiv(active.length, STRIDE);
