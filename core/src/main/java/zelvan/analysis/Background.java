@@ -10,10 +10,6 @@ import zelvan.dsp.Percentile;
 /// In noise, a voice is told by its pitch alone, however little louder it is; a song that bleeds
 /// into the recording has pitches of its own, and only its level tells it from the voice.
 final class Background {
-    /// The quietest share of all frames, percent.
-    private static final double QUIETEST_PERCENT = 8;
-
-    private static final double LOUDEST_PERCENT = 95;
     private static final double SPREAD_DECIBELS = 1.5;
 
     /// Noise further below the loud parts than this does not hide a voice.
@@ -31,8 +27,8 @@ final class Background {
     ///
     /// @param levels decibels, by frame
     static boolean isNoise(PeriodSearch search, float[] levels, double hopSeconds) {
-        double floor = floorDecibels(levels);
-        if (floor < loudDecibels(levels) - AUDIBLE_BELOW_LOUD_DECIBELS) {
+        double floor = LevelFrames.noiseDecibels(levels);
+        if (floor < LevelFrames.loudDecibels(levels) - AUDIBLE_BELOW_LOUD_DECIBELS) {
             return false;
         }
         int[] quiet =
@@ -50,22 +46,6 @@ final class Background {
 
     /// A level that the noise hardly exceeds.
     static double aboveNoiseDecibels(float[] levels) {
-        return floorDecibels(levels) + SPREAD_DECIBELS;
-    }
-
-    private static double floorDecibels(float[] levels) {
-        return percentile(levels, QUIETEST_PERCENT);
-    }
-
-    private static double loudDecibels(float[] levels) {
-        return percentile(levels, LOUDEST_PERCENT);
-    }
-
-    private static double percentile(float[] levels, double percent) {
-        double[] values = new double[levels.length];
-        for (int f = 0; f < values.length; f++) {
-            values[f] = levels[f];
-        }
-        return Percentile.of(values, percent);
+        return LevelFrames.noiseDecibels(levels) + SPREAD_DECIBELS;
     }
 }

@@ -8,6 +8,8 @@ final class LevelFrames {
     static final double SILENCE_DECIBELS = -120;
 
     private static final double WINDOW_SECONDS = 0.02;
+    private static final double LOUD_PERCENT = 95;
+    private static final double NOISE_PERCENT = 8;
 
     /// What lies this far under the loud parts is not singing.
     private static final double RANGE_DECIBELS = 55;
@@ -52,15 +54,30 @@ final class LevelFrames {
 
     /// A level between the file's own noise and its own singing.
     static double activeDecibels(float[] levels) {
+        double[] values = values(levels);
+        double loud = Percentile.of(values, LOUD_PERCENT);
+        double noise = Percentile.of(values, NOISE_PERCENT);
+        double aboveNoise = Math.min(noise + ABOVE_NOISE_DECIBELS, loud - LEAST_RANGE_DECIBELS);
+        double quiet = Math.max(loud - RANGE_DECIBELS, aboveNoise);
+        return Math.max(quiet, aboveBackground(values, quiet, loud - SURELY_SUNG_DECIBELS));
+    }
+
+    /// As loud as the loud parts are.
+    static double loudDecibels(float[] levels) {
+        return Percentile.of(values(levels), LOUD_PERCENT);
+    }
+
+    /// As loud as the quietest parts are.
+    static double noiseDecibels(float[] levels) {
+        return Percentile.of(values(levels), NOISE_PERCENT);
+    }
+
+    private static double[] values(float[] levels) {
         double[] values = new double[levels.length];
         for (int i = 0; i < values.length; i++) {
             values[i] = levels[i];
         }
-        double loud = Percentile.of(values, 95);
-        double noise = Percentile.of(values, 8);
-        double aboveNoise = Math.min(noise + ABOVE_NOISE_DECIBELS, loud - LEAST_RANGE_DECIBELS);
-        double quiet = Math.max(loud - RANGE_DECIBELS, aboveNoise);
-        return Math.max(quiet, aboveBackground(values, quiet, loud - SURELY_SUNG_DECIBELS));
+        return values;
     }
 
     /// A level above what goes on behind the voice between two levels; the lower one if there is

@@ -35,19 +35,7 @@ public record OtherTracker(String name, List<String> command) {
     }
 
     public boolean isHere() {
-        try {
-            new ProcessBuilder(command.getFirst(), "--version")
-                    .redirectErrorStream(true)
-                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                    .start()
-                    .waitFor();
-            return true;
-        } catch (IOException e) {
-            return false;
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return false;
-        }
+        return Command.isHere(command.getFirst());
     }
 
     /// @return the pitch at a time, hertz, not a number or 0 where there is none; nothing if the

@@ -34,19 +34,7 @@ public final class StretchingLibrary {
     public record Made(Sound sound, double seconds) {}
 
     public static boolean isHere() {
-        try {
-            return new ProcessBuilder(COMMAND, "--version")
-                            .redirectErrorStream(true)
-                            .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                            .start()
-                            .waitFor()
-                    <= 2;
-        } catch (IOException e) {
-            return false;
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            return false;
-        }
+        return Command.isHere(COMMAND);
     }
 
     /// @param folder for its files

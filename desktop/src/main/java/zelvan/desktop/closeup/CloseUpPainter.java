@@ -10,7 +10,6 @@ import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
-import zelvan.analysis.VoiceAnalysis;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Viewport;
@@ -18,7 +17,6 @@ import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.Hearing;
 import zelvan.session.Protection;
-import zelvan.units.Decibels;
 import zelvan.units.Grid;
 import zelvan.units.TimeSpan;
 
@@ -27,11 +25,6 @@ import zelvan.units.TimeSpan;
 final class CloseUpPainter {
     private static final double THREAD_ROOM = 0.34;
 
-    /// Loudness grows with amplitude to this power (S. S. Stevens, *The measurement of loudness*,
-    /// 1955).
-    private static final double LOUDNESS_EXPONENT = 0.6;
-
-    private static final double THINNEST = 0.02;
     static final double BEAD_RADIUS = 4.5;
 
     private final AppModel model;
@@ -42,9 +35,7 @@ final class CloseUpPainter {
         this.theme = theme;
     }
 
-    /// @param locked how far the ribbons have slid: 0 as recorded, 1 as edited
-    /// @param dragged the bead under the mouse and where it is held now What of the picture is in
-    ///   sight; the rest is not painted.
+    /// What of the picture is in sight; the rest is not painted.
     ///
     /// @param top upper edge, pixels
     /// @param bottom lower edge
@@ -55,6 +46,9 @@ final class CloseUpPainter {
     }
 
     /// Paints what stands.
+    ///
+    /// @param locked how far the ribbons have slid: 0 as recorded, 1 as edited
+    /// @param dragged the bead under the mouse and where it is held now
     void paint(
             GraphicsContext g,
             double width,
@@ -141,7 +135,7 @@ final class CloseUpPainter {
         double centre = lane.top() + lane.height() * (room + (1 - room) / 2);
         double half = lane.height() * (1 - room) / 2 - 4;
         DoubleUnaryOperator shown = lane.shown(locked);
-        ribbon(
+        Ribbon.paint(
                 g,
                 view,
                 lane.analysis(),
@@ -215,64 +209,6 @@ final class CloseUpPainter {
         g.setTextAlign(TextAlignment.LEFT);
         g.setTextBaseline(VPos.CENTER);
         g.fillText(text.getText(), 8, lane.top() + 11.5);
-    }
-
-    /// Energy as the width of a band along the lane's middle.
-    private static void ribbon(
-            GraphicsContext g,
-            Viewport view,
-            VoiceAnalysis voice,
-            DoubleUnaryOperator shown,
-            Color colour,
-            double width,
-            double centre,
-            double half) {
-        int from = firstFrame(voice, shown, view.startSeconds());
-        int to = Math.min(voice.frames() - 1, firstFrame(voice, shown, view.endSeconds()) + 1);
-        double loudest = loudest(voice);
-        int stride = Math.max(1, (int) ((to - from) / Math.max(1, 2 * width)));
-        g.beginPath();
-        g.moveTo(view.x(shown.applyAsDouble(from * VoiceAnalysis.HOP_SECONDS), width), centre);
-        for (int f = from; f <= to; f += stride) {
-            g.lineTo(
-                    view.x(shown.applyAsDouble(f * VoiceAnalysis.HOP_SECONDS), width),
-                    centre - half * loudness(voice, f, loudest));
-        }
-        for (int f = to; f >= from; f -= stride) {
-            g.lineTo(
-                    view.x(shown.applyAsDouble(f * VoiceAnalysis.HOP_SECONDS), width),
-                    centre + half * loudness(voice, f, loudest));
-        }
-        g.closePath();
-        g.setFill(colour);
-        g.fill();
-    }
-
-    private static int firstFrame(VoiceAnalysis voice, DoubleUnaryOperator shown, double seconds) {
-        int low = 0;
-        int high = voice.frames() - 1;
-        while (low < high) {
-            int middle = (low + high + 1) >>> 1;
-            if (shown.applyAsDouble(middle * VoiceAnalysis.HOP_SECONDS) <= seconds) {
-                low = middle;
-            } else {
-                high = middle - 1;
-            }
-        }
-        return low;
-    }
-
-    private static double loudness(VoiceAnalysis voice, int frame, double loudestDecibels) {
-        double amplitude = Decibels.toAmplitude(voice.levelDecibels()[frame] - loudestDecibels);
-        return Math.clamp(Math.pow(amplitude, LOUDNESS_EXPONENT), THINNEST, 1);
-    }
-
-    private static double loudest(VoiceAnalysis voice) {
-        double loudest = voice.activeDecibels();
-        for (float level : voice.levelDecibels()) {
-            loudest = Math.max(loudest, level);
-        }
-        return loudest;
     }
 
     private void thread(
