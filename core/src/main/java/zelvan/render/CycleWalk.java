@@ -18,7 +18,7 @@ final class CycleWalk {
 
     /// Where the colour moves against the pitch by more, a stride is one cycle, which can be read
     /// at the colour's own speed.
-    private static final double MOST_RECOLOURED = 0.1;
+    private static final double MOST_RECOLOURED = 0.2;
 
     /// How far from the map something alike may be.
     private static final double TOLERANCE_SECONDS = 0.006;

@@ -25,63 +25,113 @@ final class GrainColour {
     private static final double LEVEL_NONE_FROM_HERTZ = 2000;
     private static final double LEAST_POWER = 1e-20;
 
-    private final Valleys valleys;
+    private final VoiceSpectra spectra;
     private final int rate;
     private final double formantCents;
 
     /// @param sound the voice; its filters are the same for all channels
     GrainColour(Sound sound, double formantCents) {
-        this.valleys = new Valleys(sound);
+        this.spectra = new VoiceSpectra(sound);
         this.rate = sound.sampleRateHertz();
         this.formantCents = formantCents;
     }
 
-    /// The factors of the bins from 0 up to where nothing is done any more.
+    /// The harmonics of a grain, in bins of its transform and natural logarithms of amplitude.
+    ///
+    /// @param points of the transform
+    /// @param spacing from harmonic to harmonic in the source
+    /// @param next the same as they are to sound
+    /// @param source the source's harmonics, from the first on
+    /// @param grain what the grain has where they are to sound
+    private record Harmonics(
+            int points, double spacing, double next, double[] source, double[] grain) {}
+
+    /// The factors of the bins of a cut grain, from 0 up to where nothing is done any more. Its new
+    /// harmonics are samples of its own spectrum.
     ///
     /// @param data the grain, transformed
-    double[] gains(double[] data, Grain grain, double strength) {
-        double binHertz = (double) rate / data.length;
-        int bins = (int) Math.min(data.length / 2 - 1.0, NONE_FROM_HERTZ / binHertz);
-        double factor = Math.pow(2, (grain.cents() - formantCents) / 1200);
-        // Bins from harmonic to harmonic, in the grain as it is and as it is to sound.
-        double before = data.length / grain.cycle();
-        double after = grain.isBent() ? before : before * factor;
-        HarmonicEnvelope envelope = envelope(data, before, grain, bins * Math.max(1, factor));
-        int harmonics = (int) (bins / after);
-        double[] steps = new double[harmonics + 2];
-        double[] fades = new double[harmonics + 2];
+    /// @param strength share of the filter that is applied
+    double[] ofCut(double[] data, Grain grain, double strength) {
+        double spacing = data.length / grain.cycle();
+        double next = spacing * factor(grain);
+        double[] source = samples(data, spacing, highest(grain, data.length));
+        double[] there = samples(data, next, bins(data.length));
+        return gains(grain, new Harmonics(data.length, spacing, next, source, there), strength);
+    }
+
+    /// The same for a bent grain, whose harmonics have moved already. They are heard over some tens
+    /// of milliseconds, so that filters change no faster than the voice.
+    ///
+    /// @param points of the grain's transform
+    double[] ofBent(int points, Grain grain, double strength) {
+        double spacing = points / grain.sourceCycle();
+        double next = points / grain.cycle();
+        double hertz = rate / grain.sourceCycle();
+        double needed = Math.max(highest(grain, points) / spacing, bins(points) / next);
+        double[] heard = spectra.harmonics(grain.source(), hertz, Math.max(1, (int) needed));
+        return gains(grain, new Harmonics(points, spacing, next, heard, heard), strength);
+    }
+
+    private double[] gains(Grain grain, Harmonics harmonics, double strength) {
+        double binHertz = (double) rate / harmonics.points;
+        int bins = bins(harmonics.points);
+        double factor = factor(grain);
+        HarmonicEnvelope envelope = envelope(harmonics.source, grain);
+        int count = (int) (bins / harmonics.next);
+        double[] steps = new double[count + 2];
+        double[] fades = new double[count + 2];
         double power = LEAST_POWER;
-        for (int h = 1; h <= harmonics; h++) {
-            double at = h * after;
+        for (int h = 1; h <= count; h++) {
+            double at = h * harmonics.next;
             fades[h] = strength * fade(at * binHertz, FULL_TO_HERTZ, NONE_FROM_HERTZ);
-            double there = log(data, at);
+            double there = harmonics.grain[h - 1];
             double wanted = envelope.at(h * factor) - there;
             steps[h] = fades[h] * Math.clamp(wanted, -MOST_NEPER, MOST_NEPER);
             power += Math.exp(2 * (there + steps[h]));
         }
+        double was = LEAST_POWER;
+        for (int h = 1; h <= harmonics.source.length && h * harmonics.spacing < bins; h++) {
+            was += Math.exp(2 * harmonics.source[h - 1]);
+        }
         double louder = grain.cents() / 1200 * Math.log(2);
-        double level = 0.5 * (Math.log(harmonicPower(data, before, bins) / power) - louder);
+        double level = 0.5 * (Math.log(was / power) - louder);
         double mostLow = MOST_LOW_NEPER * fade(Math.abs(grain.cents()), NEAR_CENTS, FAR_CENTS);
         double low = Math.clamp(level, -mostLow, mostLow);
         double all = Math.clamp(level - low, -MOST_NEPER, MOST_NEPER);
-        for (int h = 1; h <= harmonics; h++) {
-            double share = fade(h * after * binHertz, LEVEL_FULL_TO_HERTZ, LEVEL_NONE_FROM_HERTZ);
+        for (int h = 1; h <= count; h++) {
+            double hertz = h * harmonics.next * binHertz;
+            double share = fade(hertz, LEVEL_FULL_TO_HERTZ, LEVEL_NONE_FROM_HERTZ);
             steps[h] += fades[h] * (share * low + all);
         }
         steps[0] = steps[1];
-        return exponentials(steps, after, bins);
+        return exponentials(steps, harmonics.next, bins);
+    }
+
+    /// The factor by which the pitch rises against the formants.
+    private double factor(Grain grain) {
+        return Math.pow(2, (grain.cents() - formantCents) / 1200);
+    }
+
+    private int bins(int points) {
+        return (int) Math.min(points / 2 - 1.0, NONE_FROM_HERTZ * points / rate);
+    }
+
+    /// The highest bin in which a harmonic of the source is asked for.
+    private double highest(Grain grain, int points) {
+        return Math.min(bins(points) * Math.max(1, factor(grain)), points / 2 - 1.0);
     }
 
     private static double fade(double at, double fullTo, double noneFrom) {
         return Math.clamp((noneFrom - at) / (noneFrom - fullTo), 0, 1);
     }
 
-    private static double harmonicPower(double[] data, double spacing, int bins) {
-        double power = LEAST_POWER;
-        for (int h = 1; h * spacing < bins; h++) {
-            power += Math.exp(2 * log(data, h * spacing));
+    /// At least one.
+    private static double[] samples(double[] data, double spacing, double highest) {
+        double[] samples = new double[Math.max(1, (int) (highest / spacing))];
+        for (int k = 0; k < samples.length; k++) {
+            samples[k] = log(data, (k + 1) * spacing);
         }
-        return power;
+        return samples;
     }
 
     /// Factors along straight lines of logarithms, `spacing` bins apart.
@@ -101,20 +151,13 @@ final class GrainColour {
         return factors;
     }
 
-    /// @param spacing bins from harmonic to harmonic
-    /// @param highest the last bin that is read
-    private HarmonicEnvelope envelope(double[] data, double spacing, Grain grain, double highest) {
-        double last = Math.min(highest, data.length / 2 - 1.0);
-        double[] harmonics = new double[Math.max(1, (int) (last / spacing))];
-        for (int k = 0; k < harmonics.length; k++) {
-            harmonics[k] = log(data, (k + 1) * spacing);
-        }
+    private HarmonicEnvelope envelope(double[] harmonics, Grain grain) {
         HarmonicEnvelope plain = HarmonicEnvelope.of(harmonics);
         double hertz = rate / grain.sourceCycle();
         int valleyCount = harmonics.length - 1;
         boolean audible = (valleyCount + 2) * hertz < 0.5 * rate;
         return HarmonicEnvelope.needsValleys(hertz) && audible
-                ? plain.ledBy(valleys.at(grain.source(), hertz, valleyCount), hertz)
+                ? plain.ledBy(spectra.valleys(grain.source(), hertz, valleyCount), hertz)
                 : plain;
     }
 

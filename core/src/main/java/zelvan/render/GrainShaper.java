@@ -130,9 +130,10 @@ final class GrainShaper {
         Fft fft = Transforms.of(Integer.highestOneBit(2 * (int) (LEAST_ROOM * length) - 1));
         int around = Math.min(MOST_AROUND_FRAMES, Math.min(length, fft.length() - length) / 2);
         double[] own = transformed(fft, plain, around);
-        double[] heard =
-                sound.channelCount() == 1 ? own : transformed(fft, windowed(ALL, grain), around);
-        double[] gains = colour.gains(heard, grain, strength);
+        double[] gains =
+                grain.isBent()
+                        ? colour.ofBent(fft.length(), grain, strength)
+                        : colour.ofCut(heard(fft, own, grain, around), grain, strength);
         for (int b = 1; b < gains.length; b++) {
             own[2 * b] *= gains[b];
             own[2 * b + 1] *= gains[b];
@@ -146,6 +147,11 @@ final class GrainShaper {
             samples[i] = (float) (own[i] * fade);
         }
         return new Shaped(grain, channel, begin - around, samples);
+    }
+
+    /// All channels of a grain together.
+    private double[] heard(Fft fft, double[] own, Grain grain, int around) {
+        return sound.channelCount() == 1 ? own : transformed(fft, windowed(ALL, grain), around);
     }
 
     private static double[] transformed(Fft fft, float[] samples, int around) {

@@ -28,6 +28,10 @@ class CycleGrowthTest {
         return samples;
     }
 
+    private static Epochs grown(Epochs epochs, float[] samples) {
+        return CycleGrowth.grow(epochs, new CycleSearch(samples), samples.length, RATE);
+    }
+
     private static Epochs heard(int first, int last) {
         double[] marks = IntStream.rangeClosed(first, last).mapToDouble(k -> k * PERIOD).toArray();
         return new Epochs(
@@ -38,7 +42,7 @@ class CycleGrowthTest {
 
     @Test
     void aVoiceIsFollowedToItsFirstAndLastCycle() {
-        double[] marks = CycleGrowth.grow(heard(20, 40), voice(), RATE).marks(0);
+        double[] marks = grown(heard(20, 40), voice()).marks(0);
         assertThat(marks[0]).isCloseTo(10 * PERIOD, within(1.1 * PERIOD));
         assertThat(marks[marks.length - 1]).isCloseTo(50 * PERIOD, within(1.1 * PERIOD));
         for (int k = 1; k < marks.length - 1; k++) {
@@ -54,7 +58,7 @@ class CycleGrowthTest {
         for (int i = 0; i < noise.length; i++) {
             noise[i] = (float) (0.1 * random.nextGaussian());
         }
-        double[] marks = CycleGrowth.grow(heard(20, 40), noise, RATE).marks(0);
+        double[] marks = grown(heard(20, 40), noise).marks(0);
         assertThat(marks).hasSizeLessThan(21 + 3);
     }
 
@@ -67,7 +71,7 @@ class CycleGrowthTest {
                         new int[] {(int) first[0], (int) second[0]},
                         new int[] {(int) first[13] + 1, (int) second[14] + 1},
                         new double[][] {first, second});
-        Epochs grown = CycleGrowth.grow(two, voice(), RATE);
+        Epochs grown = grown(two, voice());
         double[] before = grown.marks(0);
         double[] after = grown.marks(1);
         assertThat(before[before.length - 1]).isGreaterThan(29 * PERIOD);

@@ -1,19 +1,25 @@
 package zelvan.render;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Random;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
+import zelvan.audio.Sound;
 import zelvan.dsp.Percentile;
 import zelvan.singers.Performer.Departures;
 import zelvan.singers.Performer.Habits;
 import zelvan.singers.Singer;
 import zelvan.testing.Takes;
+import zelvan.testing.Tracks;
+import zelvan.units.Pitch;
 
 /// Against the singers' own pulses.
 class EpochFinderTest {
@@ -70,6 +76,36 @@ class EpochFinderTest {
         assertThat(Percentile.of(off, 95)).isLessThan(0.04);
         assertThat(Arrays.stream(off).filter(o -> o > 0.5).count())
                 .isLessThanOrEqualTo(off.length / 500);
+    }
+
+    /// The fundamental is lost in noise, and half of a cycle sounds nearly like the other half.
+    @Test
+    void aFundamentalThatCannotBeHeardIsNotNeeded() {
+        double hertz = 190;
+        float[] samples = new float[Takes.RATE_HERTZ];
+        Random random = new Random(12);
+        for (int i = 0; i < samples.length; i++) {
+            double turn = 2 * Math.PI * hertz * i / Takes.RATE_HERTZ;
+            double voice =
+                    0.003 * Math.sin(turn)
+                            + 0.3 * Math.sin(2 * turn)
+                            + 0.06 * Math.sin(3 * turn)
+                            + 0.1 * Math.sin(4 * turn);
+            samples[i] = (float) (voice + 0.02 * random.nextGaussian());
+        }
+        Sound sound = Sound.owning(Takes.RATE_HERTZ, samples);
+        Epochs epochs =
+                new EpochFinder()
+                        .find(
+                                sound,
+                                Tracks.pitch(1, t -> Pitch.centsBetween(Pitch.A4_HERTZ, hertz)));
+        assertThat(epochs.runs()).isEqualTo(1);
+        double[] marks = epochs.marks(0);
+        double period = Takes.RATE_HERTZ / hertz;
+        assertThat(marks.length).isBetween((int) hertz - 4, (int) hertz);
+        for (int k = 1; k < marks.length; k++) {
+            assertThat(marks[k] - marks[k - 1]).isCloseTo(period, within(0.03 * period));
+        }
     }
 
     /// How many pulses lie before a moment, with the part of a cycle; not a number between two

@@ -83,8 +83,8 @@ class HarmonicEnvelopeTest {
             }
             samples[i] = (float) (0.3 * tone + sigma * random.nextGaussian());
         }
-        Valleys valleys = new Valleys(Sound.owning(RATE, samples));
-        double[] logs = valleys.at(RATE / 2.0, HERTZ, 12);
+        VoiceSpectra spectra = new VoiceSpectra(Sound.owning(RATE, samples));
+        double[] logs = spectra.valleys(RATE / 2.0, HERTZ, 12);
         // A Hann window of 2,048 points lets 3/8 of the power of white noise into each bin.
         double wanted = 0.5 * Math.log(sigma * sigma * 2048 * 3 / 8);
         double decibels = 20 / Math.log(10);
