@@ -80,7 +80,7 @@ final class WarpCommand implements Callable<Integer> {
                         sound,
                         new EpochFinder().find(sound, new VoiceAnalyser().analyse(sound).pitch()),
                         changes);
-        float[][] channels = new float[voice.channelCount()][(int) voice.frames()];
+        double[][] channels = new double[voice.channelCount()][(int) voice.frames()];
         for (int c = 0; c < channels.length; c++) {
             voice.read(c, 0, channels[c], channels[c].length);
         }

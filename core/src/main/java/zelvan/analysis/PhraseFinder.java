@@ -30,7 +30,10 @@ final class PhraseFinder {
     /// long for consonants divides two phrases, whatever noise or breath is in it.
     static List<TimeSpan> phrases(boolean[] active, PitchTrack pitch) {
         List<TimeSpan> phrases = new ArrayList<>();
-        for (TimeSpan voiced : joined(runs(pitch.frames(), pitch::voiced, pitch.hopSeconds()))) {
+        for (TimeSpan voiced :
+                TimeSpan.joined(
+                        runs(pitch.frames(), pitch::voiced, pitch.hopSeconds()),
+                        SHORTEST_REST_SECONDS)) {
             if (voicedSeconds(voiced, pitch) < LEAST_VOICED_SECONDS) {
                 continue;
             }
@@ -48,21 +51,6 @@ final class PhraseFinder {
             phrases.add(new TimeSpan(start * pitch.hopSeconds(), end * pitch.hopSeconds()));
         }
         return phrases;
-    }
-
-    private static List<TimeSpan> joined(List<TimeSpan> voiced) {
-        List<TimeSpan> joined = new ArrayList<>();
-        for (TimeSpan span : voiced) {
-            if (!joined.isEmpty()
-                    && span.startSeconds() - joined.getLast().endSeconds()
-                            < SHORTEST_REST_SECONDS) {
-                TimeSpan before = joined.removeLast();
-                joined.add(new TimeSpan(before.startSeconds(), span.endSeconds()));
-            } else {
-                joined.add(span);
-            }
-        }
-        return joined;
     }
 
     /// Sounds without pitch between the phrases, of a breath's length.

@@ -101,6 +101,15 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
         return new Derived(session, all, foundKey);
     }
 
+    /// The same, with more that is doubted.
+    ///
+    /// @param more by voice id
+    Derived withDoubts(Map<String, List<Doubt>> more) {
+        Map<String, DerivedVoice> all = new HashMap<>(voices);
+        more.forEach((id, doubts) -> all.computeIfPresent(id, (same, v) -> v.withDoubts(doubts)));
+        return new Derived(session, all, foundKey);
+    }
+
     public List<ZelvanProblem> problems() {
         return session.voices().stream()
                 .flatMap(v -> voice(v.id()).stream())

@@ -1,7 +1,10 @@
 package zelvan.engine;
 
+import java.util.Comparator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import zelvan.align.Alignment;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
@@ -46,6 +49,27 @@ public record DerivedVoice(
     /// Whether it sounds as it was recorded.
     public boolean isUnchanged() {
         return timing.map().isIdentity() && pitched.result().map().size() == 0;
+    }
+
+    /// The same, with more that is doubted.
+    DerivedVoice withDoubts(List<Doubt> more) {
+        Set<Doubt> all = new LinkedHashSet<>(doubts);
+        all.addAll(more);
+        return new DerivedVoice(
+                voiceId,
+                file,
+                analysis,
+                alignment,
+                timing,
+                sound,
+                raw,
+                locked,
+                lock,
+                pitched,
+                all.stream()
+                        .sorted(Comparator.comparingDouble(d -> d.span().startSeconds()))
+                        .toList(),
+                problem);
     }
 
     /// What a voice's pitch is drawn to, and what is done about it.

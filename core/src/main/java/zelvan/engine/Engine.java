@@ -11,9 +11,11 @@ import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.RejectedExecutionException;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
@@ -41,12 +43,17 @@ import zelvan.units.TimeSpan;
 ///
 /// Thread safety: any thread may call it; derivations run one after another.
 public final class Engine implements AutoCloseable {
+    private static final long CALM_MILLIS = 1500;
+
     private final KeptWork kept;
     private final ExecutorService workers;
     private final ExecutorService conductor;
     private final ExecutorService listener;
+    private final ExecutorService checker;
     private final AtomicLong combing = new AtomicLong();
     private final AtomicLong loudness = new AtomicLong();
+    private final AtomicLong artefacts = new AtomicLong();
+    private final SoundCheck soundCheck = new SoundCheck();
     private final Map<Source, VoiceChain> chains = new HashMap<>();
     private volatile Map<String, Source> sources = Map.of();
     private volatile Session wanted = Session.EMPTY;
@@ -65,6 +72,7 @@ public final class Engine implements AutoCloseable {
                         threads, task -> daemon(task, "zelvan-worker-" + number.incrementAndGet()));
         conductor = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-conductor"));
         listener = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-listener"));
+        checker = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-checker"));
     }
 
     private static Thread daemon(Runnable task, String name) {
@@ -127,7 +135,7 @@ public final class Engine implements AutoCloseable {
             runAll(tasks);
             left.removeAll(ready);
         }
-        return new Derived(session, derived, key);
+        return soundCheck.known(new Derived(session, derived, key));
     }
 
     /// The tracks that have to be heard before a voice can be matched: the guide, what it is lined
@@ -234,6 +242,7 @@ public final class Engine implements AutoCloseable {
         // What was listened to before is of no use any more, and would only take the processors.
         combing.incrementAndGet();
         loudness.incrementAndGet();
+        artefacts.incrementAndGet();
         return CompletableFuture.supplyAsync(
                 () -> {
                     if (!isNewest(session)) {
@@ -249,7 +258,7 @@ public final class Engine implements AutoCloseable {
     ///
     /// @return completed as [#want]'s
     public CompletableFuture<List<Combing>> listenForCombing(Derived derived) {
-        return listen(combing, cancelled -> new PhaseGuard(derived, cancelled).listen());
+        return listen(listener, combing, cancelled -> new PhaseGuard(derived, cancelled).listen());
     }
 
     /// Listens in the background to how loud the two versions are; see [LoudnessMatch]. What was
@@ -259,22 +268,40 @@ public final class Engine implements AutoCloseable {
     public CompletableFuture<Double> listenForLoudness(
             Program program, int sampleRateHertz, TimeSpan span) {
         return listen(
+                listener,
                 loudness,
                 cancelled -> LoudnessMatch.rawGain(program, sampleRateHertz, span, cancelled));
     }
 
-    private <T> CompletableFuture<T> listen(AtomicLong asked, Function<BooleanSupplier, T> work) {
+    /// Listens in the background for places that sound worse than they were recorded, and doubts
+    /// them; see [zelvan.measure.ArtefactFinder]. It takes a while, and so begins only where
+    /// nothing newer is wanted for a moment. What was asked for before and is not done yet is
+    /// dropped.
+    ///
+    /// @return the same with those doubts; completed as [#want]'s
+    public CompletableFuture<Derived> listenForArtefacts(Derived derived) {
+        return listen(
+                CompletableFuture.delayedExecutor(CALM_MILLIS, TimeUnit.MILLISECONDS, checker),
+                artefacts,
+                cancelled -> soundCheck.listen(derived, cancelled));
+    }
+
+    private static <T> CompletableFuture<T> listen(
+            Executor where, AtomicLong asked, Function<BooleanSupplier, T> work) {
         long mine = asked.incrementAndGet();
         BooleanSupplier cancelled = () -> asked.get() != mine;
         return CompletableFuture.supplyAsync(
                 () -> {
+                    if (cancelled.getAsBoolean()) {
+                        throw new CancellationException("something newer is listened to");
+                    }
                     T found = work.apply(cancelled);
                     if (cancelled.getAsBoolean()) {
                         throw new CancellationException("something newer is listened to");
                     }
                     return found;
                 },
-                listener);
+                where);
     }
 
     @SuppressWarnings(
@@ -322,7 +349,9 @@ public final class Engine implements AutoCloseable {
         conductor.shutdownNow();
         combing.incrementAndGet();
         loudness.incrementAndGet();
+        artefacts.incrementAndGet();
         listener.shutdownNow();
+        checker.shutdownNow();
         workers.shutdown();
     }
 

@@ -34,19 +34,14 @@ public final class VoicePrinter {
     ///
     /// @param name of the voice
     /// @param original its file as recorded; never written to
-    /// @param sha256 of that file, as it was read
     /// @param recorded format of that file
-    /// @param source what is printed
-    /// @param unchanged whether the source is the recording itself; it is then copied without any
-    ///   loss
+    /// @param source what is printed; where it is the recording itself, nothing is lost
     /// @param startSeconds where the session begins on its song's clock
     public record Job(
             String name,
             Path original,
-            String sha256,
             SoundFormat recorded,
             VoiceSource source,
-            boolean unchanged,
             double startSeconds) {
         double seconds() {
             return (double) source.frames() / source.sampleRateHertz();
@@ -73,10 +68,8 @@ public final class VoicePrinter {
                         new Job(
                                 voice.name(),
                                 voice.audio().file(),
-                                made.file().get().sha256(),
                                 made.file().get().format(),
                                 made.locked().orElseThrow(),
-                                made.isUnchanged(),
                                 start));
             }
         }
@@ -151,30 +144,52 @@ public final class VoicePrinter {
                                 job.name,
                                 job.startSeconds,
                                 job.source.sampleRateHertz()));
-        boolean copied =
-                job.unchanged
-                        && format.equals(job.recorded)
-                        && SoundFiles.copySamples(job.original, job.sha256, target, frames, stamp);
-        if (copied) {
-            return new Printed(target.path(), 0, "");
-        }
-        Headroom.Fitted fitted = Headroom.fit(rendered(job.source, frames, step), format);
+        Headroom.Fitted fitted = Headroom.fit(rendered(job.source, format, frames, step), format);
         SoundFiles.write(target, fitted.sound(), format, stamp);
         return new Printed(target.path(), fitted.loweredDecibels(), fitted.words());
     }
 
-    private static Sound rendered(VoiceSource source, long frames, Step step) {
-        float[][] channels = new float[source.channelCount()][Math.toIntExact(frames)];
+    private static Sound rendered(VoiceSource source, SoundFormat format, long frames, Step step) {
+        int count = source.channelCount();
+        int length = Math.toIntExact(frames);
+        if (format.needsDoubles()) {
+            double[][] channels = new double[count][length];
+            double[] block = new double[BLOCK_FRAMES];
+            eachBlock(
+                    count,
+                    length,
+                    step,
+                    (c, at, here) -> {
+                        source.read(c, at, block, here);
+                        System.arraycopy(block, 0, channels[c], at, here);
+                    });
+            return Sound.owning(source.sampleRateHertz(), channels);
+        }
+        float[][] channels = new float[count][length];
         float[] block = new float[BLOCK_FRAMES];
+        eachBlock(
+                count,
+                length,
+                step,
+                (c, at, here) -> {
+                    source.read(c, at, block, here);
+                    System.arraycopy(block, 0, channels[c], at, here);
+                });
+        return Sound.owning(source.sampleRateHertz(), channels);
+    }
+
+    private interface Block {
+        void read(int channel, int at, int count);
+    }
+
+    private static void eachBlock(int channels, int frames, Step step, Block block) {
         for (int at = 0; at < frames; at += BLOCK_FRAMES) {
-            int count = (int) Math.min(BLOCK_FRAMES, frames - at);
-            for (int c = 0; c < channels.length; c++) {
-                source.read(c, at, block, count);
-                System.arraycopy(block, 0, channels[c], at, count);
+            int count = Math.min(BLOCK_FRAMES, frames - at);
+            for (int c = 0; c < channels; c++) {
+                block.read(c, at, count);
             }
             step.reached((double) at / frames);
         }
-        return Sound.owning(source.sampleRateHertz(), channels);
     }
 
     private static String nameFor(Job job, SoundFormat format) {

@@ -3,6 +3,8 @@ package zelvan.measure;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
 import zelvan.analysis.PitchTrack;
 import zelvan.dsp.Fft;
 import zelvan.dsp.Percentile;
@@ -52,15 +54,20 @@ public final class ArtefactFinder {
     private final double[] sourceKinks;
     private final double[] sourceJumps;
 
+    /// By hops, where it was asked for.
+    private final double[] sourceFlatness;
+
     /// @param source the voice as recorded, all channels together; to be read only
     /// @param pitch of it
     public ArtefactFinder(float[] source, int sampleRateHertz, PitchTrack pitch) {
         this.rate = sampleRateHertz;
         this.source = source;
         this.pitch = pitch;
-        this.sourceLevels = levels(this.source, LEVEL_GRID_SECONDS);
-        this.sourceKinks = widened(cells(this.source, 2));
-        this.sourceJumps = widened(cells(this.source, 1));
+        this.sourceLevels = levels(source);
+        this.sourceKinks = widened(cells(source, 2));
+        this.sourceJumps = widened(cells(source, 1));
+        this.sourceFlatness = new double[2 + (int) (source.length / (rate * HOP_SECONDS))];
+        Arrays.fill(sourceFlatness, Double.NaN);
     }
 
     /// What was found.
@@ -73,11 +80,17 @@ public final class ArtefactFinder {
     /// @param rendered the output, all channels together, at the source's rate
     /// @param time when each moment of the source sounds
     public Found find(float[] rendered, TimeMap time) {
+        return find(rendered, time, () -> false);
+    }
+
+    /// @param cancelled whether nobody wants to know any more
+    /// @throws CancellationException if it is so
+    public Found find(float[] rendered, TimeMap time, BooleanSupplier cancelled) {
         int frames = (int) ((rendered.length / (double) rate - 2 * EDGE_SECONDS) / HOP_SECONDS);
         double[] places = new double[Math.max(0, frames)];
         double[] asked = new double[places.length];
         double[] heard = new double[places.length];
-        double[] levels = levels(rendered, LEVEL_GRID_SECONDS);
+        double[] levels = levels(rendered);
         for (int f = 0; f < places.length; f++) {
             places[f] = time.sourceSecondsAt(seconds(f));
             asked[f] = level(sourceLevels, places[f]);
@@ -114,7 +127,11 @@ public final class ArtefactFinder {
             steady[f] = asked[f] > loud - VOICED_RANGE_DECIBELS && isSteady(time, f);
         }
         found.addAll(frames(Artefact.Kind.LEVEL, off, LEVEL_DECIBELS));
-        found.addAll(frames(Artefact.Kind.FLAT, flatter(rendered, places, steady), FLAT_DECIBELS));
+        found.addAll(
+                frames(
+                        Artefact.Kind.FLAT,
+                        flatter(rendered, places, steady, cancelled),
+                        FLAT_DECIBELS));
         return new Found(List.copyOf(found), steady);
     }
 
@@ -219,17 +236,29 @@ public final class ArtefactFinder {
         return wide;
     }
 
-    private double[] levels(float[] samples, double gridSeconds) {
-        double[] window = Windows.hann((int) Math.round(LEVEL_WINDOW_SECONDS * rate));
-        double weight = Arrays.stream(window).sum();
-        double[] levels = new double[1 + (int) (samples.length / (double) rate / gridSeconds)];
-        for (int k = 0; k < levels.length; k++) {
-            int start = (int) Math.round(k * gridSeconds * rate) - window.length / 2;
+    /// On a grid of milliseconds, each the mean of those around it.
+    private double[] levels(float[] samples) {
+        int count = 1 + (int) (samples.length / (rate * LEVEL_GRID_SECONDS));
+        double[] powers = new double[count];
+        for (int k = 0; k < count; k++) {
+            int from = (int) Math.max(0, Math.round((k - 0.5) * LEVEL_GRID_SECONDS * rate));
+            int to =
+                    (int)
+                            Math.min(
+                                    samples.length,
+                                    Math.round((k + 0.5) * LEVEL_GRID_SECONDS * rate));
+            for (int i = from; i < to; i++) {
+                powers[k] += samples[i] * samples[i];
+            }
+        }
+        double[] window = Windows.hann((int) Math.round(LEVEL_WINDOW_SECONDS / LEVEL_GRID_SECONDS));
+        double weight = LEVEL_GRID_SECONDS * rate * Arrays.stream(window).sum();
+        double[] levels = new double[count];
+        for (int k = 0; k < count; k++) {
             double sum = 0;
-            int to = Math.min(window.length, samples.length - start);
-            for (int i = Math.max(0, -start); i < to; i++) {
-                double x = samples[start + i];
-                sum += window[i] * x * x;
+            int first = k - window.length / 2;
+            for (int w = Math.max(0, -first); w < window.length && first + w < count; w++) {
+                sum += window[w] * powers[first + w];
             }
             levels[k] = 10 * Math.log10(sum / weight + 1e-12);
         }
@@ -270,21 +299,35 @@ public final class ArtefactFinder {
     }
 
     /// Decibels by which the spectrum is flatter than the source's, where its pitch is steady.
-    private double[] flatter(float[] rendered, double[] places, boolean[] steady) {
+    private double[] flatter(
+            float[] rendered, double[] places, boolean[] steady, BooleanSupplier cancelled) {
         Flatness flatness = new Flatness(rate);
+        int reach = (int) Math.round(FLAT_REACH_SECONDS / HOP_SECONDS);
         double[] flatter = new double[places.length];
         for (int f = 0; f < places.length; f++) {
+            if (cancelled.getAsBoolean()) {
+                throw new CancellationException("nobody wants to know any more");
+            }
             if (steady[f]) {
-                double there =
+                int there = (int) Math.round(places[f] / HOP_SECONDS);
+                double most =
                         Math.max(
-                                flatness.at(source, places[f]),
+                                sourceFlatness(flatness, there),
                                 Math.max(
-                                        flatness.at(source, places[f] - FLAT_REACH_SECONDS),
-                                        flatness.at(source, places[f] + FLAT_REACH_SECONDS)));
-                flatter[f] = Math.max(0, flatness.at(rendered, seconds(f)) - there);
+                                        sourceFlatness(flatness, there - reach),
+                                        sourceFlatness(flatness, there + reach)));
+                flatter[f] = Math.max(0, flatness.at(rendered, seconds(f)) - most);
             }
         }
         return flatter;
+    }
+
+    private double sourceFlatness(Flatness flatness, int hop) {
+        int at = Math.clamp(hop, 0, sourceFlatness.length - 1);
+        if (Double.isNaN(sourceFlatness[at])) {
+            sourceFlatness[at] = flatness.at(source, at * HOP_SECONDS);
+        }
+        return sourceFlatness[at];
     }
 
     /// Geometric by arithmetic mean of a power spectrum, decibels.

@@ -18,7 +18,13 @@ public record Doubt(TimeSpan span, Reason reason) {
         /// Both sing, but not the same.
         OTHER_WORDS("something else is sung here"),
         /// Hardly anything fits.
-        SING_AGAIN("so much is off that singing it again is quicker");
+        SING_AGAIN("so much is off that singing it again is quicker"),
+        /// It has a click or a step that the recording does not have.
+        CLICK("there is a click that was not recorded"),
+        /// Its loudness is not that of the recording.
+        LOUDNESS("it came out louder or softer than it was sung"),
+        /// Its spectrum is flatter than that of the recording.
+        ROUGH("it came out rougher than it was sung");
 
         private final String words;
 

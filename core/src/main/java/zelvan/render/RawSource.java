@@ -23,4 +23,9 @@ public record RawSource(Sound sound) implements VoiceSource {
     public void read(int channel, long frame, float[] into, int count) {
         sound.read(channel, frame, into, 0, count);
     }
+
+    @Override
+    public void read(int channel, long frame, double[] into, int count) {
+        sound.read(channel, frame, into, 0, count);
+    }
 }

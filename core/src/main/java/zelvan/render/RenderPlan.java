@@ -24,6 +24,45 @@ final class RenderPlan {
 
     /// Renders a block of one channel.
     void render(int channel, long frame, float[] into, int count) {
+        eachPart(
+                frame,
+                count,
+                (pin, at, done, length) -> {
+                    if (isCopied(pin)) {
+                        planner.sound().read(channel, at + shift(pin), into, done, length);
+                    } else {
+                        stretch(pin).render(channel, at, into, done, length);
+                    }
+                });
+    }
+
+    /// The same, without loss where it is copied.
+    void render(int channel, long frame, double[] into, int count) {
+        eachPart(
+                frame,
+                count,
+                (pin, at, done, length) -> {
+                    if (isCopied(pin)) {
+                        planner.sound().read(channel, at + shift(pin), into, done, length);
+                    } else {
+                        float[] made = new float[length];
+                        stretch(pin).render(channel, at, made, 0, length);
+                        for (int i = 0; i < length; i++) {
+                            into[done + i] = made[i];
+                        }
+                    }
+                });
+    }
+
+    /// Part of a block, behind one pin.
+    private interface Part {
+        /// @param pin before the first one, −1
+        /// @param at first frame of the output
+        /// @param done frames of the block before it
+        void render(int pin, long at, int done, int length);
+    }
+
+    private void eachPart(long frame, int count, Part part) {
         int found = Arrays.binarySearch(outputs, frame);
         int pin = found >= 0 ? found : -found - 2;
         int done = 0;
@@ -31,15 +70,18 @@ final class RenderPlan {
             long at = frame + done;
             boolean last = pin + 1 >= outputs.length;
             int length = last ? count - done : (int) Math.min(count - done, outputs[pin + 1] - at);
-            long shift = pins.get(Math.max(0, pin)).shift();
-            if (pin < 0 || last || pins.get(pin).copied()) {
-                planner.sound().read(channel, at + shift, into, done, length);
-            } else {
-                stretch(pin).render(channel, at, into, done, length);
-            }
+            part.render(pin, at, done, length);
             done += length;
             pin++;
         }
+    }
+
+    private boolean isCopied(int pin) {
+        return pin < 0 || pin + 1 >= outputs.length || pins.get(pin).copied();
+    }
+
+    private long shift(int pin) {
+        return pins.get(Math.max(0, pin)).shift();
     }
 
     private Stretch stretch(int pin) {

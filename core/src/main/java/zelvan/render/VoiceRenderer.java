@@ -43,4 +43,9 @@ public final class VoiceRenderer implements VoiceSource {
     public void read(int channel, long frame, float[] into, int count) {
         plan.render(channel, frame, into, count);
     }
+
+    @Override
+    public void read(int channel, long frame, double[] into, int count) {
+        plan.render(channel, frame, into, count);
+    }
 }

@@ -16,4 +16,13 @@ public interface VoiceSource {
     /// @param into receives the samples from index 0
     /// @param count how many, at most the length of `into`
     void read(int channel, long frame, float[] into, int count);
+
+    /// The same, without loss where the recording itself is heard.
+    default void read(int channel, long frame, double[] into, int count) {
+        float[] block = new float[count];
+        read(channel, frame, block, count);
+        for (int i = 0; i < count; i++) {
+            into[i] = block[i];
+        }
+    }
 }

@@ -5,8 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -28,7 +30,10 @@ import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
 import zelvan.measure.PitchLockMap;
 import zelvan.measure.PitchMeter;
+import zelvan.render.Changes;
+import zelvan.render.EpochFinder;
 import zelvan.render.RawSource;
+import zelvan.render.VoiceRenderer;
 import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Session;
@@ -106,13 +111,7 @@ class ExchangeTest {
 
     private static VoicePrinter.Job job(Path original, Sound sound, SoundFormat format) {
         return new VoicePrinter.Job(
-                String.valueOf(original.getFileName()),
-                original,
-                "",
-                format,
-                new RawSource(sound),
-                false,
-                0);
+                String.valueOf(original.getFileName()), original, format, new RawSource(sound), 0);
     }
 
     @Test
@@ -145,6 +144,48 @@ class ExchangeTest {
         }
         assertThat(SoundFiles.read(printed.get(1).file()).format())
                 .isEqualTo(new SoundFormat(SoundFormat.Container.FLAC, 24, false));
+    }
+
+    /// A voice of full depth, the second half of which is stretched.
+    @ParameterizedTest
+    @CsvSource({"32,false", "64,true"})
+    void whatIsNotChangedIsPrintedInFullDepth(int bits, boolean floatingPoint) throws Exception {
+        float[] sung = Takes.LEAD.sound().channel(0);
+        Random random = new Random(bits);
+        double[] deep = new double[sung.length];
+        Arrays.setAll(
+                deep,
+                i ->
+                        floatingPoint
+                                ? sung[i] + random.nextGaussian() * 1e-12
+                                : Math.scalb(Math.rint(Math.scalb((double) sung[i], 31)), -31));
+        SoundFormat format = new SoundFormat(SoundFormat.Container.WAV, bits, floatingPoint);
+        Path file = folder.resolve("deep.wav");
+        SoundFiles.write(Target.fresh(file), Sound.owning(Takes.RATE_HERTZ, deep), format);
+        Sound sound = SoundFiles.read(file).sound();
+        double half = 0.5 * sound.seconds();
+        TimeMap time =
+                TimeMap.of(
+                        List.of(
+                                new TimeMap.Point(0, 0),
+                                new TimeMap.Point(half, half),
+                                new TimeMap.Point(2 * half, 2.1 * half)));
+        VoiceRenderer stretched =
+                new VoiceRenderer(
+                        sound,
+                        new EpochFinder().find(sound, Takes.LEAD.analysis().pitch()),
+                        Changes.of(time));
+        VoicePrinter.print(
+                List.of(new VoicePrinter.Job("deep", file, format, stretched, 0)),
+                folder.resolve("out"),
+                Optional.empty(),
+                Targets.replacingNothing(),
+                Progress.NONE);
+        SoundFile printed = SoundFiles.read(folder.resolve("out/deep.wav"));
+        assertThat(printed.format()).isEqualTo(format);
+        double[] first = new double[(int) (half * Takes.RATE_HERTZ) - 1];
+        printed.sound().read(0, 0, first, 0, first.length);
+        assertThat(Arrays.mismatch(first, Arrays.copyOf(deep, first.length))).isEqualTo(-1);
     }
 
     @Test

@@ -128,6 +128,33 @@ class VoiceRendererTest {
         }
     }
 
+    /// What single precision cannot hold, too.
+    @Test
+    void whatDoesNotChangeIsReadWithoutLoss() {
+        Random random = new Random(5);
+        double[] deep = new double[SOUND.frames()];
+        Arrays.setAll(
+                deep, i -> SOUND.channel(0)[i] + Math.scalb((double) random.nextInt(1 << 20), -50));
+        Sound sound = Sound.owning(Takes.RATE_HERTZ, deep);
+        List<int[]> straight = new ArrayList<>();
+        VoiceRenderer renderer =
+                new VoiceRenderer(sound, EPOCHS, Changes.of(randomMap(random, straight)));
+        double[] out = new double[(int) renderer.frames()];
+        renderer.read(0, 0, out, out.length);
+        float[] single = new float[out.length];
+        renderer.read(0, 0, single, single.length);
+        for (int i = 0; i < out.length; i++) {
+            assertThat((float) out[i]).isEqualTo(single[i]);
+        }
+        for (int[] stretch : straight) {
+            int source = stretch[0];
+            int output = stretch[1];
+            int length = stretch[2];
+            assertThat(Arrays.mismatch(out, output, output + length, deep, source, source + length))
+                    .isEqualTo(-1);
+        }
+    }
+
     @Test
     void theIdentityIsTheSource() {
         float[] out = render(TimeMap.IDENTITY);

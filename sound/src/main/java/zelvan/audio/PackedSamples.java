@@ -2,29 +2,41 @@ package zelvan.audio;
 
 import java.lang.invoke.MethodHandles;
 import java.lang.invoke.VarHandle;
+import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
 
-/// Interleaved integers of 16 or 24 bits, as a file keeps them.
+/// Interleaved samples as a file keeps them: integers of 16, 24 or 32 bits, or floating-point
+/// numbers of 64.
 ///
 /// @param bytes holds them; never written to
 /// @param offset where the first frame begins in `bytes`
 /// @param channels samples in a frame
-/// @param bits 16 or 24
+/// @param bits of a sample; 64 are a floating-point number
 /// @param order of the bytes of a sample
 /// @param frames how many
 record PackedSamples(
         byte[] bytes, int offset, int channels, int bits, ByteOrder order, int frames) {
     private static final VarHandle LITTLE_INT =
             MethodHandles.byteArrayViewVarHandle(int[].class, ByteOrder.LITTLE_ENDIAN);
+    private static final int LONGEST_EXACT_BITS = 24;
+    private static final double SCALE_32 = 0x1p-31;
     private static final float SCALE_16 = 0x1p-15f;
     private static final float SCALE_24 = 0x1p-23f;
 
     static boolean canHold(SoundFormat format) {
-        return !format.floatingPoint() && (format.bits() == 16 || format.bits() == 24);
+        return format.floatingPoint() ? format.bits() == 64 : format.bits() >= 16;
     }
 
-    /// Both conversions are exact: a number of single precision holds 24 bits and any scale.
+    /// Exact up to 24 bits: so many fit into a number of single precision, at any scale.
     void read(int channel, int from, float[] into, int at, int count) {
+        if (bits > LONGEST_EXACT_BITS) {
+            double[] exact = new double[count];
+            read(channel, from, exact, 0, count);
+            for (int i = 0; i < count; i++) {
+                into[at + i] = (float) exact[i];
+            }
+            return;
+        }
         int sampleBytes = bits / 8;
         int stride = channels * sampleBytes;
         boolean little = order.equals(ByteOrder.LITTLE_ENDIAN);
@@ -37,6 +49,25 @@ record PackedSamples(
             readLittle24(low, stride, into, at, count);
         } else {
             read24(low, stride, step, into, at, count);
+        }
+    }
+
+    /// Exact.
+    void read(int channel, int from, double[] into, int at, int count) {
+        if (bits <= LONGEST_EXACT_BITS) {
+            float[] exact = new float[count];
+            read(channel, from, exact, 0, count);
+            for (int i = 0; i < count; i++) {
+                into[at + i] = exact[i];
+            }
+            return;
+        }
+        ByteBuffer samples = ByteBuffer.wrap(bytes).order(order);
+        int sampleBytes = bits / 8;
+        int stride = channels * sampleBytes;
+        int first = offset + channel * sampleBytes + from * stride;
+        for (int i = 0, b = first; i < count; i++, b += stride) {
+            into[at + i] = bits == 64 ? samples.getDouble(b) : SCALE_32 * samples.getInt(b);
         }
     }
 

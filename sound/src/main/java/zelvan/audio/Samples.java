@@ -5,7 +5,6 @@ import java.nio.ByteBuffer;
 /// Samples as bytes and back. The buffer's byte order decides which end comes first.
 final class Samples {
     private static final double SCALE_8 = 1 << 7;
-    private static final double SCALE_32 = 1L << 31;
 
     private Samples() {}
 
@@ -32,26 +31,21 @@ final class Samples {
         float[][] samples = new float[channels][frames];
         for (int i = 0; i < frames; i++) {
             for (int c = 0; c < channels; c++) {
-                samples[c][i] = (float) get(bytes, format, unsigned8);
+                samples[c][i] = format.floatingPoint() ? bytes.getFloat() : get8(bytes, unsigned8);
             }
         }
         return Sound.owning(sampleRateHertz, samples);
     }
 
-    private static double get(ByteBuffer bytes, SoundFormat format, boolean unsigned8) {
-        if (format.floatingPoint()) {
-            return format.bits() == 64 ? bytes.getDouble() : bytes.getFloat();
-        }
-        return switch (format.bits()) {
-            case 8 -> unsigned8 ? (bytes.get() & 0xFF) / SCALE_8 - 1 : bytes.get() / SCALE_8;
-            default -> bytes.getInt() / SCALE_32;
-        };
+    private static float get8(ByteBuffer bytes, boolean unsigned8) {
+        byte sample = bytes.get();
+        return (float) (unsigned8 ? (sample & 0xFF) / SCALE_8 - 1 : sample / SCALE_8);
     }
 
     /// Writes frames `from` to `to` of the sound, interleaved. Integers are rounded with [Dither]
     /// and held within range.
     static void encode(Sound sound, int from, int to, SoundFormat format, ByteBuffer bytes) {
-        float[][] samples = new float[sound.channelCount()][to - from];
+        double[][] samples = new double[sound.channelCount()][to - from];
         for (int c = 0; c < samples.length; c++) {
             sound.read(c, from, samples[c], 0, to - from);
         }
@@ -63,12 +57,12 @@ final class Samples {
     }
 
     private static void put(
-            ByteBuffer bytes, float sample, SoundFormat format, int frame, int channel) {
+            ByteBuffer bytes, double sample, SoundFormat format, int frame, int channel) {
         if (format.floatingPoint()) {
             if (format.bits() == 64) {
                 bytes.putDouble(sample);
             } else {
-                bytes.putFloat(sample);
+                bytes.putFloat((float) sample);
             }
             return;
         }
@@ -89,7 +83,7 @@ final class Samples {
     }
 
     /// The sample as an integer of that format; what is over full scale is held at it.
-    static long quantized(float sample, double scale, int frame, int channel) {
+    static long quantized(double sample, double scale, int frame, int channel) {
         return (long) Math.clamp(Dither.rounded(sample * scale, frame, channel), -scale, scale - 1);
     }
 

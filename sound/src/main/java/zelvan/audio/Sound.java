@@ -5,8 +5,9 @@ import java.util.Arrays;
 /// Samples of one or more channels at one rate. Immutable by contract: arrays that it hands out are
 /// only read.
 ///
-/// Sound of 16 and 24 bits is kept as it came from its file and turned into numbers where it is
-/// read: a long session is half as large that way.
+/// Integers of 16 bits and more, and double precision, are kept as they came from their file and
+/// turned into numbers where they are read: a long session is smaller that way, and nothing is
+/// lost. All but the writing of files asks for single precision.
 public final class Sound {
     private final int sampleRateHertz;
     private final int frames;
@@ -25,12 +26,43 @@ public final class Sound {
 
         /// @param from first frame; all frames lie within the sound
         void read(int from, float[] into, int at, int count);
+
+        /// The same without loss.
+        void read(int from, double[] into, int at, int count);
     }
 
     private record Numbers(float[] all) implements Channel {
         @Override
         public void read(int from, float[] into, int at, int count) {
             System.arraycopy(all, from, into, at, count);
+        }
+
+        @Override
+        public void read(int from, double[] into, int at, int count) {
+            for (int i = 0; i < count; i++) {
+                into[at + i] = all[from + i];
+            }
+        }
+    }
+
+    private record Doubles(double[] exact) implements Channel {
+        @Override
+        public float[] all() {
+            float[] all = new float[exact.length];
+            read(0, all, 0, all.length);
+            return all;
+        }
+
+        @Override
+        public void read(int from, float[] into, int at, int count) {
+            for (int i = 0; i < count; i++) {
+                into[at + i] = (float) exact[from + i];
+            }
+        }
+
+        @Override
+        public void read(int from, double[] into, int at, int count) {
+            System.arraycopy(exact, from, into, at, count);
         }
     }
 
@@ -46,6 +78,11 @@ public final class Sound {
         public void read(int from, float[] into, int at, int count) {
             samples.read(channel, from, into, at, count);
         }
+
+        @Override
+        public void read(int from, double[] into, int at, int count) {
+            samples.read(channel, from, into, at, count);
+        }
     }
 
     /// Takes the arrays over without copying; the caller must not write to them again.
@@ -53,15 +90,26 @@ public final class Sound {
     /// @param sampleRateHertz frames in a second, above 0
     /// @param channels one array a channel, at least one, all equally long; 1 is full scale
     public static Sound owning(int sampleRateHertz, float[]... channels) {
+        return owning(
+                sampleRateHertz,
+                Arrays.stream(channels).mapToInt(c -> c.length).toArray(),
+                Arrays.stream(channels).map(Numbers::new).toArray(Channel[]::new));
+    }
+
+    /// The same of double precision.
+    public static Sound owning(int sampleRateHertz, double[]... channels) {
+        return owning(
+                sampleRateHertz,
+                Arrays.stream(channels).mapToInt(c -> c.length).toArray(),
+                Arrays.stream(channels).map(Doubles::new).toArray(Channel[]::new));
+    }
+
+    private static Sound owning(int sampleRateHertz, int[] frames, Channel[] channels) {
         checkRate(sampleRateHertz);
-        if (channels.length == 0
-                || Arrays.stream(channels).anyMatch(c -> c.length != channels[0].length)) {
+        if (frames.length == 0 || Arrays.stream(frames).anyMatch(f -> f != frames[0])) {
             throw new IllegalArgumentException("channels must be equally long, at least one");
         }
-        return new Sound(
-                sampleRateHertz,
-                channels[0].length,
-                Arrays.stream(channels).map(Numbers::new).toArray(Channel[]::new));
+        return new Sound(sampleRateHertz, frames[0], channels);
     }
 
     static Sound packed(int sampleRateHertz, int channels, PackedSamples samples) {
@@ -123,13 +171,34 @@ public final class Sound {
     /// @param into receives the samples
     /// @param at where in `into` to begin
     public void read(int channel, long frame, float[] into, int at, int count) {
-        int before = (int) Math.clamp(-frame, 0, count);
-        int there = (int) Math.clamp(frames - frame, before, count);
+        int before = before(frame, count);
+        int there = there(frame, before, count);
         Arrays.fill(into, at, at + before, 0);
         if (there > before) {
             channels[channel].read((int) (frame + before), into, at + before, there - before);
         }
         Arrays.fill(into, at + there, at + count, 0);
+    }
+
+    /// The same without loss, whatever the sound was read from.
+    public void read(int channel, long frame, double[] into, int at, int count) {
+        int before = before(frame, count);
+        int there = there(frame, before, count);
+        Arrays.fill(into, at, at + before, 0);
+        if (there > before) {
+            channels[channel].read((int) (frame + before), into, at + before, there - before);
+        }
+        Arrays.fill(into, at + there, at + count, 0);
+    }
+
+    /// How many of `count` frames lie before the sound.
+    private static int before(long frame, int count) {
+        return (int) Math.clamp(-frame, 0, count);
+    }
+
+    /// How many lie before its end.
+    private int there(long frame, int before, int count) {
+        return (int) Math.clamp(frames - frame, before, count);
     }
 
     /// Part of the mean of all channels, with silence before and behind the sound.

@@ -157,42 +157,6 @@ public final class SoundFiles {
                 });
     }
 
-    /// Writes the samples of a WAV file again, byte for byte, followed by silence up to `frames`.
-    /// Unlike reading and writing, this keeps what floating point cannot hold (32-bit integers,
-    /// doubles).
-    ///
-    /// @param sha256 of the source as it was read; another file in its place is not copied
-    /// @param stamp is kept in the new file
-    /// @return whether it could: false if the source is not WAV or is longer than `frames`
-    /// @throws AudioFileProblem if the source cannot be read or was changed
-    /// @throws WriteProblem if the system does not let it be written
-    public static boolean copySamples(
-            Path source, String sha256, Target target, long frames, Optional<BroadcastStamp> stamp)
-            throws AudioFileProblem, WriteProblem {
-        ByteBuffer bytes = load(source);
-        if (!Digests.sha256(bytes).equals(sha256)) {
-            throw new AudioFileProblem(
-                    source,
-                    "it was changed while it was open; nothing was printed of it",
-                    "Open the session again, or put the recording back as it was");
-        }
-        if (!WavLayout.looksLikeWav(bytes)) {
-            return false;
-        }
-        try {
-            WavLayout layout = WavLayout.read(bytes);
-            if (frames * layout.frameBytes() < layout.dataBytes()) {
-                return false;
-            }
-            ByteBuffer data = bytes.slice(layout.dataOffset(), (int) layout.dataBytes());
-            WholeFile.write(
-                    target, beside -> WavWriter.writeData(beside, layout, data, frames, stamp));
-            return true;
-        } catch (WavLayout.Unreadable e) {
-            return false;
-        }
-    }
-
     private static void writeAiff(Path file, Sound sound, SoundFormat format) throws IOException {
         int bits = format.floatingPoint() ? 24 : format.bits();
         SoundFormat integers = new SoundFormat(SoundFormat.Container.AIFF, bits, false);

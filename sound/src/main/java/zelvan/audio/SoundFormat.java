@@ -42,6 +42,11 @@ public record SoundFormat(Container container, int bits, boolean floatingPoint) 
         }
     }
 
+    /// Whether it holds more than a number of single precision does.
+    public boolean needsDoubles() {
+        return bits > (floatingPoint ? 32 : 24);
+    }
+
     @Override
     public String toString() {
         return container + " " + bits + (floatingPoint ? " bit float" : " bit");

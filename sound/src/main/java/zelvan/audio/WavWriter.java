@@ -44,41 +44,9 @@ final class WavWriter {
                 Samples.encode(sound, from, to, format, block);
                 out.write(block.array(), 0, block.position());
             }
-            pad(out, dataBytes);
-        }
-    }
-
-    /// Writes samples that are bytes already, and silence up to `frames`.
-    static void writeData(
-            Path file,
-            WavLayout layout,
-            ByteBuffer data,
-            long frames,
-            Optional<BroadcastStamp> stamp)
-            throws IOException {
-        long dataBytes = frames * layout.frameBytes();
-        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
-            out.write(
-                    header(
-                            layout.format(),
-                            layout.sampleRateHertz(),
-                            layout.channels(),
-                            stamp,
-                            dataBytes));
-            byte[] there = new byte[data.remaining()];
-            data.get(there);
-            out.write(there);
-            int silence = layout.format().bits() == 8 ? 128 : 0;
-            for (long i = there.length; i < dataBytes; i++) {
-                out.write(silence);
+            if (dataBytes % 2 != 0) {
+                out.write(0);
             }
-            pad(out, dataBytes);
-        }
-    }
-
-    private static void pad(OutputStream out, long dataBytes) throws IOException {
-        if (dataBytes % 2 != 0) {
-            out.write(0);
         }
     }
 

@@ -85,4 +85,19 @@ public record TimeSpan(double startSeconds, double endSeconds) {
                 .map(s -> s.shared(frame).shiftedBy(-frame.startSeconds))
                 .toList();
     }
+
+    /// Spans in order, those joined that are less than `gapSeconds` apart.
+    public static List<TimeSpan> joined(List<TimeSpan> spans, double gapSeconds) {
+        List<TimeSpan> joined = new ArrayList<>();
+        for (TimeSpan span : spans) {
+            if (!joined.isEmpty() && span.startSeconds - joined.getLast().endSeconds < gapSeconds) {
+                TimeSpan last = joined.removeLast();
+                double end = Math.max(last.endSeconds, span.endSeconds);
+                joined.add(new TimeSpan(last.startSeconds, end));
+            } else {
+                joined.add(span);
+            }
+        }
+        return joined;
+    }
 }

@@ -174,35 +174,38 @@ class SoundFilesTest {
                 .hasMessageContaining(happened);
     }
 
-    @Test
-    void copiedSamplesAreTheSameBytesWithSilenceBehind() throws Exception {
-        Path source = folder.resolve("double.wav");
-        Sound sound = sound(48000, 2, 100, 24);
-        SoundFiles.write(
-                Target.temporary(source),
-                sound,
-                new SoundFormat(SoundFormat.Container.WAV, 64, true));
-        Path copy = folder.resolve("copy.wav");
-        String sha256 = SoundFiles.read(source).sha256();
-        assertThat(
-                        SoundFiles.copySamples(
-                                source, sha256, Target.temporary(copy), 150, Optional.of(STAMP)))
-                .isTrue();
-        SoundFile back = SoundFiles.read(copy);
-        assertThat(back.format().bits()).isEqualTo(64);
-        assertThat(back.startSeconds()).isEqualTo(3661);
-        assertThat(Arrays.copyOf(back.sound().channel(1), 100)).containsExactly(sound.channel(1));
-        assertThat(Arrays.copyOfRange(back.sound().channel(1), 100, 150)).containsOnly(0);
-        assertThat(
-                        SoundFiles.copySamples(
-                                source, sha256, Target.temporary(copy), 50, Optional.empty()))
-                .isFalse();
-        Files.write(source, Arrays.copyOf(Files.readAllBytes(source), 500));
-        assertThatThrownBy(() ->
-                        SoundFiles.copySamples(
-                                source, sha256, Target.temporary(copy), 150, Optional.empty()))
-                .isInstanceOf(AudioFileProblem.class)
-                .hasMessageContaining("changed while it was open");
+    /// More than a number of single precision holds: integers of 32 bits, doubles.
+    @ParameterizedTest
+    @CsvSource({"WAV,32,false", "AIFF,32,false", "WAV,64,true"})
+    void fullDepthIsReadAndWrittenBitForBit(
+            SoundFormat.Container container, int bits, boolean floatingPoint) throws Exception {
+        SoundFormat format = new SoundFormat(container, bits, floatingPoint);
+        Random random = new Random(bits);
+        double[][] samples = new double[2][1000];
+        for (double[] channel : samples) {
+            Arrays.setAll(
+                    channel,
+                    i ->
+                            floatingPoint
+                                    ? random.nextGaussian()
+                                    : Math.scalb((double) random.nextInt(), -31));
+        }
+        samples[0][0] = -1;
+        samples[1][0] = Math.scalb((double) Integer.MAX_VALUE, -31);
+        Path first = folder.resolve("first." + container.extension());
+        SoundFiles.write(Target.fresh(first), Sound.owning(48_000, samples), format);
+        SoundFile read = SoundFiles.read(first);
+        assertThat(read.format().bits()).isEqualTo(bits);
+        double[] back = new double[1002];
+        for (int c = 0; c < 2; c++) {
+            read.sound().read(c, -1, back, 0, back.length);
+            assertThat(back[0]).isZero();
+            assertThat(Arrays.copyOfRange(back, 1, 1001)).containsExactly(samples[c]);
+            assertThat(read.sound().channel(c)[7]).isEqualTo((float) samples[c][7]);
+        }
+        Path second = folder.resolve("second." + container.extension());
+        SoundFiles.write(Target.fresh(second), read.sound(), format);
+        assertThat(second).hasSameBinaryContentAs(first);
     }
 
     /// Fields and places as in EBU Tech 3285: description, originator and its reference, date,

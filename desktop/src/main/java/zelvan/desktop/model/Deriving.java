@@ -133,6 +133,16 @@ public final class Deriving {
                                 }
                             },
                             () -> combing.set(List.of()));
+            model.background()
+                    .whenDone(
+                            "listening for places that came out worse",
+                            engine.listenForArtefacts(known),
+                            checked -> {
+                                if (from == era && !stale.get()) {
+                                    derived.set(checked);
+                                }
+                            },
+                            () -> {});
         }
         known.problems().forEach(model::say);
         model.playback().settled();

@@ -1,0 +1,127 @@
+package zelvan.engine;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.WeakHashMap;
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.Sound;
+import zelvan.measure.Artefact;
+import zelvan.measure.ArtefactFinder;
+import zelvan.measure.Doubt;
+import zelvan.render.VoiceSource;
+import zelvan.timing.TimeMap;
+import zelvan.units.TimeSpan;
+
+/// Listens to voices as they sound now, for places that sound worse than they were recorded. What
+/// was heard of a voice is remembered as long as it sounds the same.
+///
+/// Thread safety: any thread may call it.
+final class SoundCheck {
+    /// What is no further apart is one place.
+    private static final double SAME_PLACE_SECONDS = 0.25;
+
+    /// Shorter ones are not heard: loudness, colour.
+    private static final double SHORTEST_SECONDS = 0.03;
+
+    private static final int BLOCK_FRAMES = 1 << 16;
+
+    private final Map<VoiceSource, List<Artefact>> known =
+            Collections.synchronizedMap(new WeakHashMap<>());
+
+    /// The same with the doubts that are known already.
+    Derived known(Derived derived) {
+        Map<String, List<Doubt>> doubts = new HashMap<>();
+        derived.voices()
+                .forEach((id, made) ->
+                        made.locked()
+                                .map(known::get)
+                                .ifPresent(a -> doubts.put(id, doubts(derived, made, a))));
+        return derived.withDoubts(doubts);
+    }
+
+    /// The same with all doubts; listens to the voices of which nothing is known.
+    ///
+    /// @param cancelled whether nobody wants to know any more
+    /// @throws CancellationException if it is so
+    Derived listen(Derived derived, BooleanSupplier cancelled) {
+        for (DerivedVoice made : derived.voices().values()) {
+            Optional<VoiceSource> locked = made.locked();
+            if (!made.isUnchanged() && locked.isPresent() && !known.containsKey(locked.get())) {
+                known.put(locked.get(), artefacts(made, locked.get(), cancelled));
+            }
+        }
+        return known(derived);
+    }
+
+    private static List<Artefact> artefacts(
+            DerivedVoice made, VoiceSource locked, BooleanSupplier cancelled) {
+        if (made.file().isEmpty() || made.analysis().isEmpty()) {
+            return List.of();
+        }
+        Sound sound = made.file().get().sound();
+        VoiceAnalysis heard = made.analysis().get();
+        return new ArtefactFinder(sound.mono(), sound.sampleRateHertz(), heard.pitch())
+                .find(mono(locked, cancelled), made.timing().map(), cancelled)
+                .artefacts();
+    }
+
+    private static float[] mono(VoiceSource source, BooleanSupplier cancelled) {
+        float[] mono = new float[Math.toIntExact(source.frames())];
+        float[] block = new float[BLOCK_FRAMES];
+        for (int at = 0; at < mono.length; at += BLOCK_FRAMES) {
+            if (cancelled.getAsBoolean()) {
+                throw new CancellationException("nobody wants to know any more");
+            }
+            int count = Math.min(BLOCK_FRAMES, mono.length - at);
+            for (int c = 0; c < source.channelCount(); c++) {
+                source.read(c, at, block, count);
+                for (int i = 0; i < count; i++) {
+                    mono[at + i] += block[i] / source.channelCount();
+                }
+            }
+        }
+        return mono;
+    }
+
+    /// What is doubted of a voice already, and the places of the artefacts, in order.
+    private static List<Doubt> doubts(Derived derived, DerivedVoice made, List<Artefact> found) {
+        List<Doubt> doubts = new ArrayList<>();
+        TimeMap guide = derived.guideMap();
+        for (Doubt.Reason reason :
+                List.of(Doubt.Reason.CLICK, Doubt.Reason.LOUDNESS, Doubt.Reason.ROUGH)) {
+            List<TimeSpan> spans =
+                    found.stream()
+                            .filter(a -> reason(a.kind()) == reason)
+                            .filter(a ->
+                                    reason == Doubt.Reason.CLICK
+                                            || a.span().seconds() >= SHORTEST_SECONDS)
+                            .map(Artefact::span)
+                            .sorted(Comparator.comparingDouble(TimeSpan::startSeconds))
+                            .toList();
+            for (TimeSpan place : TimeSpan.joined(spans, SAME_PLACE_SECONDS)) {
+                doubts.add(
+                        new Doubt(
+                                new TimeSpan(
+                                        guide.sourceSecondsAt(place.startSeconds()),
+                                        guide.sourceSecondsAt(place.endSeconds())),
+                                reason));
+            }
+        }
+        return doubts;
+    }
+
+    private static Doubt.Reason reason(Artefact.Kind kind) {
+        return switch (kind) {
+            case CLICK, STEP -> Doubt.Reason.CLICK;
+            case LEVEL -> Doubt.Reason.LOUDNESS;
+            case FLAT -> Doubt.Reason.ROUGH;
+        };
+    }
+}
