@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import javafx.scene.control.Button;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
@@ -21,6 +22,8 @@ import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Viewport;
 import zelvan.files.Target;
 import zelvan.measure.Doubt;
+import zelvan.session.Scope;
+import zelvan.session.Setting;
 import zelvan.session.Turn;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
@@ -120,6 +123,39 @@ class DoubtsTest extends CloseUpTestBase {
     private List<Doubts.Place> octaves() {
         return Doubts.in(model.derived().get()).stream()
                 .filter(p -> p.doubt().reason() == Doubt.Reason.OCTAVE)
+                .toList();
+    }
+
+    /// A low harmony that is drawn up to the lead itself cannot sound as it was sung.
+    @Test
+    void placesThatCameOutWorseAreListedWhenTheyAreHeard(FxRobot robot) {
+        openDemo(robot);
+        String id = voice("Odo low harmony").id();
+        Scope odo = new Scope.OfVoice(id);
+        robot.interact(() -> {
+            model.apply(Turn.of(odo, Setting.PITCH_TARGET, PitchTarget.GUIDE, "Odo"));
+            model.apply(Turn.of(odo, Setting.PITCH_PULL, 1.0, "Odo"));
+        });
+        waitUntil(() -> WaitForAsyncUtils.asyncFx(() -> !cameOutWorse().isEmpty()).get());
+        List<Doubts.Place> worse = cameOutWorse();
+        assertThat(worse).extracting(p -> p.voice().id()).containsOnly(id);
+        assertThat(worse)
+                .allSatisfy(p -> assertThat(p.phrase().overlaps(p.doubt().span())).isTrue());
+        assertThat(robot.lookup("#doubts").queryAs(Button.class).getText())
+                .startsWith(Doubts.in(model.derived().get()).size() + " doubtful");
+        robot.interact(() -> {
+            model.undo();
+            model.undo();
+        });
+        waitUntilDerived();
+        assertThat(cameOutWorse()).isEmpty();
+    }
+
+    private List<Doubts.Place> cameOutWorse() {
+        Set<Doubt.Reason> reasons =
+                Set.of(Doubt.Reason.CLICK, Doubt.Reason.LOUDNESS, Doubt.Reason.ROUGH);
+        return Doubts.in(model.derived().get()).stream()
+                .filter(p -> reasons.contains(p.doubt().reason()))
                 .toList();
     }
 
