@@ -5,21 +5,16 @@ import java.io.PrintStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.DoubleUnaryOperator;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
-import zelvan.audio.SoundFiles;
-import zelvan.audio.SoundFormat;
-import zelvan.bench.others.OtherTracker;
+import zelvan.bench.others.Ear;
 import zelvan.bench.others.StretchingLibrary;
-import zelvan.files.Target;
 import zelvan.measure.Artefact;
 import zelvan.measure.ArtefactFinder;
 import zelvan.problem.ZelvanProblem;
@@ -37,7 +32,7 @@ public final class ArtefactsBench {
 
     private final PrintStream out;
     private final Path folder;
-    private final Optional<OtherTracker> ear;
+    private final Ear ear;
     private final boolean library;
     private final boolean places;
     private final Map<String, List<Score>> scores = new LinkedHashMap<>();
@@ -47,10 +42,7 @@ public final class ArtefactsBench {
         this.folder = folder;
         this.library = library;
         this.places = places;
-        this.ear =
-                OtherTracker.ALL.stream()
-                        .filter(o -> o.name().equals("autocorrelation") && o.isHere())
-                        .findFirst();
+        this.ear = new Ear(folder);
     }
 
     /// @param arguments folders of recordings; `alone` measures without the library, `places`
@@ -74,9 +66,7 @@ public final class ArtefactsBench {
         if (!library) {
             out.println("Measured without the library (package rubberband-cli).");
         }
-        if (ear.isEmpty()) {
-            out.println("Pitch is heard by ourselves (praat is not here).");
-        }
+        out.println(ear.words());
         long seed = SEED;
         double renderSeconds = 0;
         double librarySeconds = 0;
@@ -85,7 +75,7 @@ public final class ArtefactsBench {
         for (Track track : tracks) {
             Sound sound = track.sound();
             PitchTrack heard = new VoiceAnalyser().analyse(sound).pitch();
-            PitchTrack pitch = pitch(sound, heard);
+            PitchTrack pitch = ear.hear(sound);
             note(track, pitch, heard);
             ArtefactFinder finder =
                     new ArtefactFinder(sound.mono(), sound.sampleRateHertz(), pitch);
@@ -128,25 +118,6 @@ public final class ArtefactsBench {
         return Sound.owning(sound.sampleRateHertz(), samples);
     }
 
-    /// The pitch by frames of 5 ms, as another program hears it.
-    private PitchTrack pitch(Sound sound, PitchTrack ours) throws IOException, ZelvanProblem {
-        if (ear.isEmpty()) {
-            return ours;
-        }
-        Path file = folder.resolve("heard.wav");
-        SoundFiles.write(Target.temporary(file), sound, SoundFormat.WAV_FLOAT);
-        Optional<DoubleUnaryOperator> heard = ear.get().hear(file, sound.sampleRateHertz());
-        Files.delete(file);
-        double hop = ArtefactFinder.HOP_SECONDS;
-        float[] hertz = new float[1 + (int) (sound.seconds() / hop)];
-        Arrays.fill(hertz, Float.NaN);
-        for (int f = 0; f < hertz.length && heard.isPresent(); f++) {
-            double told = heard.get().applyAsDouble(f * hop);
-            hertz[f] = told > 0 ? (float) told : Float.NaN;
-        }
-        return new PitchTrack(hop, hertz, new float[hertz.length]);
-    }
-
     /// What of the voice that is heard by the other program is heard by us.
     private void note(Track track, PitchTrack pitch, PitchTrack heard) {
         int voiced = 0;
@@ -177,7 +148,7 @@ public final class ArtefactsBench {
             PitchTrack pitch)
             throws IOException, ZelvanProblem {
         ArtefactFinder.Found found = finder.find(rendered.mono(), trial.changes().time());
-        PitchTrack after = pitch(rendered, new VoiceAnalyser().analyse(rendered).pitch());
+        PitchTrack after = ear.hear(rendered);
         scores.computeIfAbsent(trial.name() + "\t" + who, key -> new ArrayList<>())
                 .add(Score.of(track.sound(), rendered, trial.changes(), found, pitch, after));
         if (places && who.equals(US)) {

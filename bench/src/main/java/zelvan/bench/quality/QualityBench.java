@@ -13,6 +13,7 @@ import java.util.Optional;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
+import zelvan.bench.others.Ear;
 import zelvan.bench.others.StretchingLibrary;
 import zelvan.dsp.Percentile;
 import zelvan.problem.ZelvanProblem;
@@ -40,11 +41,13 @@ public final class QualityBench {
 
     private final PrintStream out;
     private final Path folder;
+    private final Ear ear;
     private final boolean library;
 
     private QualityBench(PrintStream out, Path folder) {
         this.out = out;
         this.folder = folder;
+        this.ear = new Ear(folder);
         this.library = StretchingLibrary.isHere();
     }
 
@@ -65,6 +68,7 @@ public final class QualityBench {
         if (!library) {
             out.println("rubberband (package rubberband-cli) is not here: measured without it.");
         }
+        out.println(ear.words());
         out.printf("%-44s%s%n", "", Score.heads());
         Map<String, List<Result>> byRegime = new LinkedHashMap<>();
         double analysisSeconds = 0;
@@ -138,15 +142,16 @@ public final class QualityBench {
         return Sound.owning(RATE_HERTZ, samples);
     }
 
-    private static Score score(
+    private Score score(
             Sound sound,
             Sound sung,
             Case tried,
             Performance performance,
-            VoiceSynthesizer.Take truth) {
+            VoiceSynthesizer.Take truth)
+            throws IOException, ZelvanProblem {
         double[] moments =
                 performance.moments().stream().mapToDouble(Performance.Moment::seconds).toArray();
-        return Score.of(sound, sung, tried.changes().time(), moments, truth);
+        return Score.of(sound, sung, tried.changes().time(), moments, truth, ear.hear(sound));
     }
 
     private void print(Result result) {

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import zelvan.analysis.PitchTrack;
-import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
 import zelvan.dsp.Percentile;
 import zelvan.singers.VoiceSynthesizer;
@@ -21,7 +20,7 @@ import zelvan.units.Pitch;
 /// @param landmarkMillis how far the moments are from where the map asks for them, median
 /// @param landmarkWorstMillis the same, 90th percentile
 /// @param cents how far the pitch is off, median
-/// @param centsWorst the same, 90th percentile
+/// @param centsWorst the same, 95th percentile
 record Score(
         double distortionDecibels,
         double envelopeDecibels,
@@ -48,19 +47,21 @@ record Score(
     }
 
     static String heads() {
-        return "   MCD dB   env dB   HNR dB onset dB  mark ms  mark 90    cents cents 90";
+        return "   MCD dB   env dB   HNR dB onset dB  mark ms  mark 90    cents cents 95";
     }
 
     /// @param sung the voice before anything was done to it
     /// @param map when each of its moments should sound
     /// @param momentSeconds when its consonants and vowels begin and end
     /// @param truth what should have come out
+    /// @param heard the pitch of the sound
     static Score of(
             Sound sound,
             Sound sung,
             TimeMap map,
             double[] momentSeconds,
-            VoiceSynthesizer.Take truth) {
+            VoiceSynthesizer.Take truth,
+            PitchTrack heard) {
         Spectra ours = new Spectra(sound);
         Spectra wanted = new Spectra(truth.sound());
         int frames = Math.min(ours.frames(), wanted.frames());
@@ -91,7 +92,7 @@ record Score(
                                 Envelopes.sharpestRise(truth.sound(), t)
                                         - Envelopes.sharpestRise(sound, t))
                         .toArray();
-        double[] cents = cents(sound, truth);
+        double[] cents = cents(heard, truth);
         return new Score(
                 distortion / counted,
                 envelope / counted,
@@ -100,7 +101,7 @@ record Score(
                 median(landmarks),
                 Percentile.of(landmarks, 90),
                 median(cents),
-                Percentile.of(cents, 90));
+                Percentile.of(cents, 95));
     }
 
     private static double median(double[] values) {
@@ -112,8 +113,7 @@ record Score(
     }
 
     /// Where the voice has sounded for a while and goes on.
-    private static double[] cents(Sound sound, VoiceSynthesizer.Take truth) {
-        PitchTrack pitch = new VoiceAnalyser().analyse(sound).pitch();
+    private static double[] cents(PitchTrack pitch, VoiceSynthesizer.Take truth) {
         List<Double> cents = new ArrayList<>();
         for (int f = 0; f < pitch.frames(); f++) {
             double t = f * pitch.hopSeconds();
