@@ -18,6 +18,10 @@ public final class VoiceSynthesizer {
     private static final double[] BANDWIDTHS_HERTZ = {70, 95, 130, 190, 260};
     private static final double OPEN_QUOTIENT = 0.62;
     private static final double SHIMMER = 0.03;
+
+    /// Of every other period, share of it, where a voice creaks.
+    private static final double CREAK_DELAY = 0.2;
+
     private static final double PEAK = 0.5;
     private static final double FLOOR = 1e-4;
     private static final double NOISE_BANDWIDTH_SHARE = 0.35;
@@ -151,6 +155,7 @@ public final class VoiceSynthesizer {
         private double previousPulse;
         private double jitter = 1;
         private double strength = 1;
+        private boolean other;
         private boolean closed;
         private double closedAgo;
         private double tilted;
@@ -169,6 +174,9 @@ public final class VoiceSynthesizer {
                 phase -= 1;
                 jitter = 1 + singer.jitter() * random.nextGaussian();
                 strength = 1 + SHIMMER * random.nextGaussian();
+                other = !other;
+                jitter *= 1 + (other ? 1 : -1) * CREAK_DELAY * singer.creak();
+                strength *= other ? 1 - singer.creak() : 1;
             }
             double x = phase / OPEN_QUOTIENT;
             double raw = x < 1 ? 2 * x - 3 * x * x : 0;
