@@ -5,11 +5,12 @@ import java.util.List;
 import zelvan.audio.Sound;
 import zelvan.timing.TimeMap;
 
-/// Plans sound without pitch whose time changes.
+/// Plans sound in which no pitch was heard and whose time changes.
 ///
 /// How it works: the sound proceeds in short steps, each continued as it is as long as possible,
-/// then from the place near the wanted one that resembles it most. Bursts are kept whole: some
-/// milliseconds around each are copied as they are, exactly where the map wants them.
+/// then from the place near the wanted one that resembles it most. Where it has a period after all,
+/// it goes on whole periods away, and may be off the map by one of them. Bursts are kept whole:
+/// some milliseconds around each are copied as they are, exactly where the map wants them.
 ///
 /// **Source:** W. Verhelst & M. Roelands, *An overlap-add technique based on waveform similarity
 /// (WSOLA) for high quality time-scale modification of speech* (1993).
@@ -22,6 +23,15 @@ final class Splicer {
 
     private static final double BEFORE_BURST_SECONDS = 0.002;
     private static final double AFTER_BURST_SECONDS = 0.008;
+
+    /// Periods that are looked for, and what is compared for it.
+    private static final double SHORTEST_PERIOD_SECONDS = 0.002;
+
+    private static final double LONGEST_PERIOD_SECONDS = 0.016;
+    private static final double COMPARED_SECONDS = 0.008;
+
+    /// Noise does not resemble itself as much; measured: bench, artefacts.
+    private static final double COMES_AGAIN = 0.7;
 
     /// Two pieces of noise that resemble each other less are faded with equal power.
     private static final double ALIKE = 0.5;
@@ -91,7 +101,7 @@ final class Splicer {
             boolean noise = false;
             if (Math.abs(wanted - source) > TOLERANCE_SECONDS * rate) {
                 long natural = source;
-                source = mostSimilar(part, natural, Math.round(wanted), step);
+                source = next(part, natural, Math.round(wanted), step);
                 noise = part.likeness(natural, source, step, 1) < ALIKE;
             }
             marks.add(new Mark(output, source - output, noise));
@@ -99,13 +109,31 @@ final class Splicer {
         marks.add(goal);
     }
 
-    private long mostSimilar(Part part, long natural, long wanted, int length) {
-        int radius = frames(SEARCH_SECONDS);
+    /// Where sound goes on that is off the map.
+    private long next(Part part, long natural, long wanted, int step) {
+        int apart = frames(SHORTEST_PERIOD_SECONDS);
+        int compared = frames(COMPARED_SECONDS);
+        int reach = frames(0.5 * LONGEST_PERIOD_SECONDS);
+        long again = mostSimilar(part, natural, wanted, reach, apart, compared);
+        if (part.likeness(natural, again, compared, SEARCH_STRIDE) > COMES_AGAIN) {
+            return Math.abs(again - wanted) < Math.abs(natural - wanted) ? again : natural;
+        }
+        return mostSimilar(part, natural, wanted, frames(SEARCH_SECONDS), 0, step);
+    }
+
+    /// @param reach frames around the wanted one in which it may lie
+    /// @param apart least distance from the natural one
+    /// @param length frames that are compared
+    private static long mostSimilar(
+            Part part, long natural, long wanted, int reach, int apart, int length) {
         long best = wanted;
         double most = Double.NEGATIVE_INFINITY;
-        for (long candidate = wanted - radius;
-                candidate <= wanted + radius;
+        for (long candidate = wanted - reach;
+                candidate <= wanted + reach;
                 candidate += SEARCH_STRIDE) {
+            if (Math.abs(candidate - natural) < apart) {
+                continue;
+            }
             double alike = part.likeness(natural, candidate, length, SEARCH_STRIDE);
             if (alike > most) {
                 most = alike;
@@ -118,7 +146,9 @@ final class Splicer {
     /// All that may be compared between two pins: no step leads further away than the map may.
     private Part part(Pin a, Pin b) {
         long margin =
-                2L * frames(STEP_SECONDS) + frames(SEARCH_SECONDS) + frames(TOLERANCE_SECONDS);
+                2L * frames(STEP_SECONDS)
+                        + frames(0.5 * LONGEST_PERIOD_SECONDS)
+                        + frames(COMPARED_SECONDS);
         long from = Math.max(0, a.source() - margin);
         long to = Math.min(sound.frames(), b.source() + margin);
         return new Part(sound.mono(from, (int) Math.max(0, to - from)), from);

@@ -9,6 +9,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.audio.Sound;
+import zelvan.dsp.Percentile;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMap.Point;
 
@@ -113,5 +114,37 @@ class SplicerTest {
         }
         double late = (moment / power - slope * sourceMoment / sourcePower) / RATE;
         assertThat(Math.abs(late)).isLessThan(0.001);
+    }
+
+    /// A voice that was not heard as one, soft and in noise 14 dB below.
+    @ParameterizedTest
+    @ValueSource(doubles = {0.8, 1.25})
+    void aPeriodThatNobodyHeardIsKept(double slope) {
+        int period = 400;
+        float[] samples = noise(1, 0.002).channel(0);
+        for (int i = 0; i < samples.length; i++) {
+            for (int h = 1; h <= 6; h++) {
+                samples[i] += (float) (0.012 / h * Math.cos(2 * Math.PI * h * i / period));
+            }
+        }
+        float[] out = rendered(Sound.owning(RATE, samples), slope(slope));
+
+        double[] likeness = new double[out.length / period - 4];
+        for (int k = 0; k < likeness.length; k++) {
+            likeness[k] = likeness(out, (k + 1) * period, (k + 2) * period, period);
+        }
+        assertThat(Percentile.of(likeness, 2)).isGreaterThan(0.85);
+    }
+
+    private static double likeness(float[] samples, int a, int b, int count) {
+        double product = 0;
+        double powerA = 0;
+        double powerB = 0;
+        for (int i = 0; i < count; i++) {
+            product += samples[a + i] * samples[b + i];
+            powerA += samples[a + i] * samples[a + i];
+            powerB += samples[b + i] * samples[b + i];
+        }
+        return product / Math.sqrt(powerA * powerB);
     }
 }
