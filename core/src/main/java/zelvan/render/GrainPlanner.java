@@ -9,8 +9,14 @@ import zelvan.units.Pitch;
 /// reaching from the stride before to the one after.
 ///
 /// Grains of several cycles are bent, so that each of their cycles lasts as long as it is to sound;
-/// grains of one cycle to each side are cut as they are and laid closer or wider.
+/// grains of one cycle to each side only where the pitch hardly moves: elsewhere they are cut as
+/// they are and laid closer or wider.
 final class GrainPlanner {
+    /// About a half tone. Within it, what overlaps in bent grains is the very same sound, and
+    /// breath stays as loud between the pulses of a low voice; beyond, cut ones are nearer to what
+    /// would have been sung.
+    private static final double NEAR = 0.06;
+
     private final Sound sound;
     private final GrainShaper shaper;
     private final Epochs epochs;
@@ -137,7 +143,8 @@ final class GrainPlanner {
     private Grain grain(List<CycleWalk.Cycle> cycles, int middle, int before, int after, int run) {
         CycleWalk.Cycle cycle = cycles.get(middle);
         double cents = Pitch.centsBetween(1, cycle.ratio());
-        if (before <= 1 && after <= 1) {
+        boolean near = Math.abs(cycle.ratio() / shaper.speed() - 1) < NEAR;
+        if (before <= 1 && after <= 1 && !near) {
             double speed = shaper.speed();
             double in = before * epochs.period(run, cycle.epoch() - 1);
             double out = after * epochs.period(run, cycle.epoch());
