@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import zelvan.analysis.PitchTrack;
-import zelvan.dsp.Fft;
 import zelvan.dsp.Percentile;
 import zelvan.dsp.Windows;
 import zelvan.timing.TimeMap;
@@ -35,12 +34,8 @@ public final class ArtefactFinder {
     private static final double LEVEL_DECIBELS = 3;
     private static final double LEVEL_RANGE_DECIBELS = 30;
 
-    private static final double FLAT_WINDOW_SECONDS = 0.04;
-    private static final int FLAT_POINTS = 2048;
     private static final double FLAT_REACH_SECONDS = 0.01;
     private static final double FLAT_DECIBELS = 3;
-    private static final double FLAT_FROM_HERTZ = 94;
-    private static final double FLAT_TO_HERTZ = 5000;
 
     private static final double STEADY_CENTS_PER_HOP = 60;
     private static final double VOICED_AROUND_SECONDS = 0.015;
@@ -328,54 +323,5 @@ public final class ArtefactFinder {
             sourceFlatness[at] = flatness.at(source, at * HOP_SECONDS);
         }
         return sourceFlatness[at];
-    }
-
-    /// Geometric by arithmetic mean of a power spectrum, decibels.
-    ///
-    /// **Source:** A. Gray & J. Markel, *A spectral-flatness measure for studying the
-    /// autocorrelation method of linear prediction of speech analysis* (1974).
-    private static final class Flatness {
-        private final int rate;
-        private final double[] window;
-        private final Fft fft;
-        private final double[] data;
-        private final double[] power;
-        private final int first;
-        private final int last;
-
-        Flatness(int rateHertz) {
-            rate = rateHertz;
-            window = Windows.hann((int) Math.round(FLAT_WINDOW_SECONDS * rate));
-            int points = FLAT_POINTS;
-            while (points < window.length) {
-                points *= 2;
-            }
-            fft = new Fft(points);
-            data = new double[points];
-            power = new double[points / 2 + 1];
-            double bin = (double) rate / points;
-            first = (int) Math.round(FLAT_FROM_HERTZ / bin);
-            last = (int) Math.round(FLAT_TO_HERTZ / bin);
-        }
-
-        double at(float[] samples, double seconds) {
-            int start = (int) Math.round(seconds * rate) - window.length / 2;
-            Arrays.fill(data, 0);
-            int to = Math.min(window.length, samples.length - start);
-            for (int i = Math.max(0, -start); i < to; i++) {
-                data[i] = window[i] * samples[start + i];
-            }
-            fft.forward(data);
-            fft.power(data, power);
-            double logs = 0;
-            double sum = 0;
-            for (int b = first; b < last; b++) {
-                double p = power[b] + 1e-10;
-                logs += Math.log10(p);
-                sum += p;
-            }
-            int count = last - first;
-            return 10 * (logs / count - Math.log10(sum / count));
-        }
     }
 }

@@ -20,11 +20,11 @@ public record Doubt(TimeSpan span, Reason reason) {
         /// Hardly anything fits.
         SING_AGAIN("so much is off that singing it again is quicker"),
         /// It has a click or a step that the recording does not have.
-        CLICK("there is a click that was not recorded"),
+        CLICK("a click came in: move it less here, or protect it"),
         /// Its loudness is not that of the recording.
-        LOUDNESS("it came out louder or softer than it was sung"),
+        LOUDNESS("its loudness changed: move it less here, or protect it"),
         /// Its spectrum is flatter than that of the recording.
-        ROUGH("it came out rougher than it was sung");
+        ROUGH("it came out rougher: move it less here, or protect it");
 
         private final String words;
 

@@ -28,6 +28,8 @@ public final class EpochFinder {
     public Epochs find(Sound sound, PitchTrack pitch) {
         float[] samples = sound.mono();
         CycleSearch search = new CycleSearch(samples);
+        int rate = sound.sampleRateHertz();
+        double hopFrames = pitch.hopSeconds() * rate;
         List<Integer> starts = new ArrayList<>();
         List<Integer> ends = new ArrayList<>();
         List<double[]> marks = new ArrayList<>();
@@ -37,23 +39,9 @@ public final class EpochFinder {
                 end++;
             }
             if (end > f) {
-                int from =
-                        (int)
-                                Math.max(
-                                        0,
-                                        Math.round(
-                                                (f - 0.5)
-                                                        * pitch.hopSeconds()
-                                                        * sound.sampleRateHertz()));
-                int to =
-                        (int)
-                                Math.min(
-                                        samples.length,
-                                        Math.round(
-                                                (end - 0.5)
-                                                        * pitch.hopSeconds()
-                                                        * sound.sampleRateHertz()));
-                double[] found = followed(search, from, to, pitch, sound.sampleRateHertz());
+                int from = (int) Math.max(0, Math.round((f - 0.5) * hopFrames));
+                int to = (int) Math.min(samples.length, Math.round((end - 0.5) * hopFrames));
+                double[] found = followed(search, from, to, pitch, rate);
                 if (found.length >= FEWEST_EPOCHS) {
                     starts.add(from);
                     ends.add(to);
@@ -69,7 +57,7 @@ public final class EpochFinder {
                         marks.toArray(double[][]::new)),
                 search,
                 samples.length,
-                sound.sampleRateHertz());
+                rate);
     }
 
     /// One moment in each cycle.

@@ -45,20 +45,23 @@ public final class ArtefactsBench {
         this.ear = new Ear(folder);
     }
 
-    /// @param arguments folders of recordings; `alone` measures without the library, `places`
-    ///   prints where something was found
+    /// @param arguments folders of recordings, or `singers` for simulated ones; `alone` measures
+    ///   without the library, `places` prints where something was found
     public static void main(String[] arguments) throws IOException, ZelvanProblem {
         List<String> words = new ArrayList<>(List.of(arguments));
         boolean alone = words.remove("alone");
         boolean places = words.remove("places");
-        if (words.isEmpty()) {
-            System.err.println("Name a folder of recordings.");
+        boolean singers = words.remove("singers");
+        if (words.isEmpty() && !singers) {
+            System.err.println("Name a folder of recordings, or say: singers.");
             System.exit(2);
         }
+        List<Track> tracks = new ArrayList<>(singers ? Track.sung() : List.of());
+        tracks.addAll(Track.in(words.stream().map(Path::of).toList()));
         Path temporary = Files.createTempDirectory("zelvan-artefacts");
         boolean library = !alone && StretchingLibrary.isHere();
         ArtefactsBench bench = new ArtefactsBench(System.out, temporary, library, places);
-        bench.run(Track.in(words.stream().map(Path::of).toList()));
+        bench.run(tracks);
         Files.delete(temporary);
     }
 

@@ -13,9 +13,10 @@ import java.util.stream.Stream;
 import zelvan.audio.AudioFileProblem;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
+import zelvan.bench.voices.KnownVoice;
 import zelvan.dsp.Resampler;
 
-/// The recordings of a folder, one after another, equally loud.
+/// What is changed: the recordings of a folder, one after another, equally loud; or a singer.
 record Track(String name, Sound sound) {
     static final int RATE_HERTZ = 48_000;
 
@@ -24,6 +25,13 @@ record Track(String name, Sound sound) {
     private static final double FADE_SECONDS = 0.005;
     private static final float PEAK = 0.6f;
     private static final float SILENT = 1e-3f;
+
+    /// Simulated singers.
+    static List<Track> sung() {
+        return KnownVoice.ALL.stream()
+                .map(voice -> new Track(voice.name(), voice.sing(RATE_HERTZ).sound()))
+                .toList();
+    }
 
     /// One for each folder that holds sound files, in the order of their names.
     static List<Track> in(List<Path> folders) throws IOException {

@@ -28,7 +28,7 @@ final class Choice<T> {
     Choice(String id, String name, String help, Function<T, String> words, Consumer<T> changed) {
         box.setId(id);
         box.setAccessibleText(name);
-        box.setMinWidth(90);
+        box.setMinWidth(130);
         box.setMaxWidth(170);
         box.setConverter(
                 new StringConverter<>() {
