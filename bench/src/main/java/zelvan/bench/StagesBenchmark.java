@@ -17,6 +17,7 @@ import zelvan.align.Alignment;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
+import zelvan.measure.ArtefactFinder;
 import zelvan.render.Changes;
 import zelvan.render.EpochFinder;
 import zelvan.render.Epochs;
@@ -115,6 +116,14 @@ public class StagesBenchmark {
                                 new TimeMap.Point(0, 0),
                                 new TimeMap.Point(SECONDS, 1.1 * SECONDS)));
         return rendered(new Changes(slower, PitchMap.constant(0, SECONDS, 70), 0));
+    }
+
+    /// What the background does with a voice after each change: rendering it, and listening for
+    /// places that came out worse.
+    @Benchmark
+    public ArtefactFinder.Found soundCheck() {
+        return new ArtefactFinder(voice.mono(), RATE_HERTZ, voiceAnalysis.pitch())
+                .find(rendered(Changes.of(map)), map);
     }
 
     private float[] rendered(Changes changes) {
