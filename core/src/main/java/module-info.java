@@ -8,6 +8,7 @@ module zelvan.core {
     requires com.samskivert.jmustache;
     requires org.slf4j;
 
+    exports zelvan.setting;
     exports zelvan.analysis;
     exports zelvan.align;
     exports zelvan.timing;
@@ -15,6 +16,7 @@ module zelvan.core {
     exports zelvan.render;
     exports zelvan.measure;
     exports zelvan.session;
+    exports zelvan.derived;
     exports zelvan.engine;
     exports zelvan.play;
     exports zelvan.exchange;

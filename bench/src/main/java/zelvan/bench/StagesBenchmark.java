@@ -18,9 +18,9 @@ import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.measure.ArtefactFinder;
-import zelvan.render.Changes;
 import zelvan.render.EpochFinder;
 import zelvan.render.Epochs;
+import zelvan.render.Shape;
 import zelvan.render.VoiceRenderer;
 import zelvan.singers.Performance;
 import zelvan.singers.Performer;
@@ -104,7 +104,7 @@ public class StagesBenchmark {
     /// Planning and rendering, every stretch heard for the first time.
     @Benchmark
     public float[] rendering() {
-        return rendered(Changes.of(map));
+        return rendered(Shape.of(map));
     }
 
     /// The same where nothing stays as it was.
@@ -115,7 +115,7 @@ public class StagesBenchmark {
                         List.of(
                                 new TimeMap.Point(0, 0),
                                 new TimeMap.Point(SECONDS, 1.1 * SECONDS)));
-        return rendered(new Changes(slower, PitchMap.constant(0, SECONDS, 70), 0));
+        return rendered(Shape.of(slower, PitchMap.constant(0, SECONDS, 70)));
     }
 
     /// What the background does with a voice after each change: rendering it, and listening for
@@ -123,11 +123,11 @@ public class StagesBenchmark {
     @Benchmark
     public ArtefactFinder.Found soundCheck() {
         return new ArtefactFinder(voice.mono(), RATE_HERTZ, voiceAnalysis.pitch())
-                .find(rendered(Changes.of(map)), map);
+                .find(rendered(Shape.of(map)), map);
     }
 
-    private float[] rendered(Changes changes) {
-        VoiceRenderer renderer = new VoiceRenderer(voice, epochs, changes);
+    private float[] rendered(Shape shape) {
+        VoiceRenderer renderer = new VoiceRenderer(voice, epochs, shape);
         float[] out = new float[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         return out;

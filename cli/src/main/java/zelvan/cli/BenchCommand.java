@@ -22,9 +22,9 @@ import picocli.CommandLine.Spec;
 import zelvan.align.Aligner;
 import zelvan.align.Anchor;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Percentile;
-import zelvan.engine.Derived;
-import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Listening;
@@ -36,14 +36,16 @@ import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
 import zelvan.problem.ZelvanProblem;
-import zelvan.render.Changes;
+import zelvan.render.Shape;
 import zelvan.render.VoiceSound;
 import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
 import zelvan.session.RepairEdit;
+import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.singers.DemoSession;
 import zelvan.singers.LargeSession;
 import zelvan.singers.Truth;
@@ -147,7 +149,7 @@ final class BenchCommand implements Callable<Integer> {
 
     private static Session locked(List<Path> files) {
         Session session = VoiceFolder.adding(Session.EMPTY, files).apply(Session.EMPTY);
-        return Turn.all(TimingSettings.FULL).apply(session);
+        return turned(Settings.of(TimingSettings.PULL, 100.0)).apply(session);
     }
 
     private void accuracy(Path folder, Truth truth) throws ZelvanProblem {
@@ -158,7 +160,7 @@ final class BenchCommand implements Callable<Integer> {
             say(
                     "Distance from the truth, demo session, pull 100, slack 0 (median, 90th percentile, ms):");
             for (Voice voice : derived.session().followers()) {
-                String file = String.valueOf(voice.audio().file().getFileName());
+                String file = String.valueOf(derived.session().audioOf(voice).file().getFileName());
                 DerivedVoice made = derived.voice(voice.id()).orElseThrow();
                 double[] before = millis(truth.offsetsSeconds(file, t -> t));
                 double[] after =
@@ -206,19 +208,22 @@ final class BenchCommand implements Callable<Integer> {
                             "in timing",
                             engine,
                             session,
-                            i -> Turn.all(new TimingSettings(0.4 + 0.02 * i, 0.002 * (i % 5))));
+                            i ->
+                                    turned(
+                                            Settings.of(TimingSettings.PULL, 40.0 + 2 * i)
+                                                    .with(TimingSettings.SLACK, 2.0 * (i % 5))));
             derived =
                     changes(
                             "in pitch",
                             engine,
                             derived.session(),
                             i ->
-                                    Turn.all(
-                                            new TuningSettings(
-                                                    PitchTarget.GUIDE,
-                                                    0.4 + 0.02 * i,
-                                                    i % 5,
-                                                    0.5)));
+                                    turned(
+                                            Settings.of(TuningSettings.TARGET, PitchTarget.GUIDE)
+                                                    .with(TuningSettings.PULL, 40.0 + 2 * i)
+                                                    .with(TuningSettings.SLACK, (double) (i % 5))
+                                                    .with(TuningSettings.DETAIL, 50.0)));
+            goingBack(engine, derived.session());
             session = derived.session();
             matching(derived);
             drags(engine, derived);
@@ -251,6 +256,25 @@ final class BenchCommand implements Callable<Integer> {
         return derived;
     }
 
+    private static Edit turned(Settings values) {
+        return Turn.all(List.of(Scope.ALL), "All stacks", "settings", values);
+    }
+
+    /// To and fro between two sessions that were both derived: what undo, redo and a comparison do.
+    private void goingBack(Engine engine, Session session) {
+        Session other = turned(Settings.of(TimingSettings.PULL, 77.0)).apply(session);
+        engine.derive(other, Progress.NONE);
+        double[] times = new double[CHANGES];
+        for (int i = 0; i < CHANGES; i++) {
+            long start = System.nanoTime();
+            engine.derive(i % 2 == 0 ? session : other, Progress.NONE);
+            times[i] = 1000 * seconds(start);
+        }
+        say(
+                "  undo and redo               %8.1f ms  (90th percentile %.1f ms)",
+                Percentile.median(times), Percentile.of(times, 90));
+    }
+
     /// A voice whose time and pitch change everywhere, on one thread, with its cycles to be found
     /// first.
     private void bent(Derived derived) {
@@ -264,11 +288,11 @@ final class BenchCommand implements Callable<Integer> {
                         List.of(
                                 new TimeMap.Point(0, 0),
                                 new TimeMap.Point(seconds, SLOWER * seconds)));
-        Changes changes = new Changes(slower, PitchMap.constant(0, seconds, HIGHER_CENTS), 0);
+        Shape shape = Shape.of(slower, PitchMap.constant(0, seconds, HIGHER_CENTS));
         double[] speeds = new double[BENT_RUNS];
         for (int i = 0; i < BENT_RUNS; i++) {
             long start = System.nanoTime();
-            double rendered = render(voice.along(changes));
+            double rendered = render(voice.along(shape));
             speeds[i] = rendered / seconds(start);
         }
         say(
@@ -317,7 +341,7 @@ final class BenchCommand implements Callable<Integer> {
                             anchor.guideSeconds() + 0.1 * (random.nextDouble() - 0.5));
             Session dragged =
                     new RepairEdit.SetAnchors(
-                                    voice.name(), List.of(new RepairEdit.Of(voice.id(), held)), i)
+                                    voice.name(), List.of(new RepairEdit.Of(voice.id(), held)))
                             .apply(derived.session());
             long start = System.nanoTime();
             engine.derive(dragged, Progress.NONE);

@@ -13,7 +13,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import zelvan.audio.SoundFormat;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
@@ -64,7 +64,7 @@ final class PrintCommand implements Callable<Integer> {
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
             Printing.failOnProblems(derived);
-            List<Path> inputs = new ArrayList<>(derived.session().recordings());
+            List<Path> inputs = new ArrayList<>(derived.session().files());
             inputs.add(session);
             Targets targets = writing.targets(inputs);
             PrintWriter say = spec.commandLine().getOut();

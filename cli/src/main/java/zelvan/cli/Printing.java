@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import zelvan.audio.SoundFormat;
-import zelvan.engine.Derived;
-import zelvan.engine.DerivedVoice;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.engine.Progress;
 import zelvan.exchange.LockReport;
 import zelvan.exchange.Printed;
@@ -50,7 +50,7 @@ final class Printing {
         List<Voice> printable = derived.printable();
         for (Voice voice : derived.session().followers()) {
             DerivedVoice made = derived.voice(voice.id()).orElseThrow();
-            Path file = voice.audio().file();
+            Path file = derived.session().audioOf(voice).file();
             Path output = printed.isEmpty() ? file : printed.get(printable.indexOf(voice));
             parts.add(
                     new LockReport.Part(
@@ -66,7 +66,7 @@ final class Printing {
     }
 
     static void writeJson(Derived derived, List<Path> printed, Target target) throws ZelvanProblem {
-        Path guide = derived.session().guide().orElseThrow().audio().file();
+        Path guide = derived.session().audioOf(derived.session().guide().orElseThrow()).file();
         LockReport.writeJson(target, guide, derived.guidePhrases(), parts(derived, printed));
     }
 

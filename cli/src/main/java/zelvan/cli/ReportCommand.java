@@ -8,7 +8,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
@@ -46,7 +46,7 @@ final class ReportCommand implements Callable<Integer> {
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
             Printing.failOnProblems(derived);
-            List<Path> inputs = new ArrayList<>(derived.session().recordings());
+            List<Path> inputs = new ArrayList<>(derived.session().files());
             inputs.add(session);
             Target target = writing.targets(inputs).target(new Output(out, session));
             switch (format) {

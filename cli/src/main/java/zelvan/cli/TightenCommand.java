@@ -15,7 +15,7 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import zelvan.align.Anchor;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
@@ -26,15 +26,19 @@ import zelvan.files.Targets;
 import zelvan.files.WriteProblem;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.AudioReference;
+import zelvan.session.Layer;
 import zelvan.session.Protection;
+import zelvan.session.Recording;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
 import zelvan.session.Stack;
 import zelvan.session.StartingPoint;
 import zelvan.session.Voice;
-import zelvan.timing.LineUp;
+import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 @Command(
@@ -47,6 +51,12 @@ final class TightenCommand implements Callable<Integer> {
             Pattern.compile("(.+):([0-9.]+)-([0-9.]+):(timing|pitch|both)");
     private static final Pattern ANCHOR = Pattern.compile("(.+):([0-9.]+)=([0-9.]+)");
     private static final String STACK = "voices";
+
+    /// As tight as it goes, where nothing else is said; pitch is drawn to something only on demand.
+    private static final Settings ALL_THE_WAY =
+            Settings.of(TimingSettings.PULL, 100.0)
+                    .with(TuningSettings.PULL, 100.0)
+                    .with(TuningSettings.DETAIL, 0.0);
 
     @Option(
             names = "--guide",
@@ -68,25 +78,7 @@ final class TightenCommand implements Callable<Integer> {
             description = "What was done and what is left.")
     private Optional<Path> report = Optional.empty();
 
-    @Option(
-            names = "--timing-pull",
-            paramLabel = "0..100",
-            description = "How much of an offset is taken away (100, or the preset's).")
-    private Optional<Double> timingPull = Optional.empty();
-
-    @Option(
-            names = "--timing-slack",
-            paramLabel = "MS",
-            description = "How much offset is left alone (0, or the preset's).")
-    private Optional<Double> timingSlackMillis = Optional.empty();
-
-    @Option(
-            names = "--line-up",
-            paramLabel = "vowels|consonants|both",
-            description = "What is lined up first (both, or the preset's).")
-    private Optional<LineUp> lineUp = Optional.empty();
-
-    @Mixin private PitchOptions pitch = new PitchOptions();
+    @Mixin private HarmonyOptions harmony = new HarmonyOptions();
 
     @Option(names = "--protect", paramLabel = "VOICEFILE:START-END:timing|pitch|both")
     private List<String> protect = new ArrayList<>();
@@ -139,8 +131,8 @@ final class TightenCommand implements Callable<Integer> {
     }
 
     private List<Path> inputs(Session session) {
-        List<Path> inputs = new ArrayList<>(session.recordings());
-        pitch.chordFile().ifPresent(inputs::add);
+        List<Path> inputs = new ArrayList<>(session.files());
+        harmony.chordFile().ifPresent(inputs::add);
         return inputs;
     }
 
@@ -165,63 +157,59 @@ final class TightenCommand implements Callable<Integer> {
         return point;
     }
 
-    private TimingSettings timing(TimingSettings start) throws UsageProblem {
-        double pull = timingPull.orElse(start.pull() * 100);
-        double slackMillis = timingSlackMillis.orElse(start.slackSeconds() * 1000);
-        if (!(pull >= 0 && pull <= 100)) {
+    private Settings settings() throws UsageProblem {
+        Optional<StartingPoint> start = startingPoint();
+        Settings settings =
+                SettingOptions.given(spec, start.map(StartingPoint::settings).orElse(ALL_THE_WAY));
+        if (settings.inForce(TuningSettings.TARGET) == PitchTarget.CHORD
+                && !harmony.chordsAreKnown()) {
             throw new UsageProblem(
-                    "--timing-pull " + pull, "it must be 0 to 100", "Give a percentage");
+                    "--pitch-target chord",
+                    "no chord is known",
+                    "Give chords with --chord or --chords");
         }
-        if (!(slackMillis >= 0)) {
-            throw new UsageProblem(
-                    "--timing-slack " + slackMillis, "it must be 0 or more", "Give milliseconds");
-        }
-        return new TimingSettings(pull / 100, slackMillis / 1000, lineUp.orElse(start.lineUp()));
+        return settings;
     }
 
     private Session session() throws ZelvanProblem {
-        Optional<StartingPoint> start = startingPoint();
-        Stack stack =
-                new Stack(
-                                STACK,
-                                "Voices",
-                                timing(
-                                        start.map(StartingPoint::timing)
-                                                .orElse(TimingSettings.FULL)))
-                        .withTuning(pitch.settings(start.map(StartingPoint::tuning)));
+        Stack stack = new Stack(STACK, "Voices", settings());
+        List<Recording> recordings = new ArrayList<>();
         List<Voice> all = new ArrayList<>();
-        all.add(voice("guide", guide, Role.GUIDE));
+        add(recordings, all, "guide", guide, Role.GUIDE);
         for (int i = 0; i < voices.size(); i++) {
-            all.add(voice("v" + (i + 1), voices.get(i), Role.DOUBLE));
+            add(recordings, all, "v" + (i + 1), voices.get(i), Role.DOUBLE);
         }
+        Session session =
+                Session.EMPTY
+                        .withName(nameOf(guide))
+                        .withStacks(List.of(stack))
+                        .withRecordings(recordings)
+                        .withVoices(all)
+                        .withHarmony(harmony.harmony());
         for (String text : protect) {
             Matcher m = matched(PROTECT, text, "--protect", "VOICEFILE:START-END:timing");
-            TimeSpan span = span(text, m.group(2), m.group(3));
             Protection protection =
                     new Protection(
-                            span, Protection.Kind.valueOf(m.group(4).toUpperCase(Locale.ROOT)));
-            int at = indexOf(all, m.group(1), text);
-            List<Protection> more = new ArrayList<>(all.get(at).protections());
-            more.add(protection);
-            all.set(at, all.get(at).withProtections(more));
+                            span(text, m.group(2), m.group(3)),
+                            Protection.Kind.valueOf(m.group(4).toUpperCase(Locale.ROOT)));
+            session =
+                    session.handling(
+                            voice(session, m.group(1), text).id(), h -> h.protecting(protection));
         }
         for (String text : anchors) {
             Matcher m = matched(ANCHOR, text, "--anchor", "VOICEFILE:VOICESECONDS=GUIDESECONDS");
-            int at = indexOf(all, m.group(1), text);
             Anchor anchor = Anchor.held(number(text, m.group(2)), number(text, m.group(3)));
-            all.set(at, all.get(at).setting(anchor));
+            session =
+                    session.handling(voice(session, m.group(1), text).id(), h -> h.setting(anchor));
         }
-        return Session.EMPTY
-                .withName(nameOf(guide))
-                .withStacks(List.of(stack))
-                .withVoices(all)
-                .withHarmony(pitch.harmony());
+        return session;
     }
 
-    private static Voice voice(String id, Path file, Role role) {
+    private static void add(
+            List<Recording> recordings, List<Voice> voices, String id, Path file, Role role) {
         Path full = file.toAbsolutePath().normalize();
-        return Voice.of(
-                id, nameOf(file), AudioReference.to(full), role, role.follows() ? STACK : "");
+        recordings.add(Recording.of(id, AudioReference.to(full)));
+        voices.add(Voice.of(id, nameOf(file), role, role.follows() ? STACK : "", Layer.sung(id)));
     }
 
     private static String nameOf(Path file) {
@@ -257,12 +245,12 @@ final class TightenCommand implements Callable<Integer> {
         }
     }
 
-    private static int indexOf(List<Voice> all, String file, String text) throws UsageProblem {
+    private static Voice voice(Session session, String file, String text) throws UsageProblem {
         Path wanted = Path.of(file);
-        for (int i = 1; i < all.size(); i++) {
-            Path path = all.get(i).audio().file();
+        for (Voice voice : session.followers()) {
+            Path path = session.audioOf(voice).file();
             if (path.endsWith(wanted) || path.equals(wanted.toAbsolutePath().normalize())) {
-                return i;
+                return voice;
             }
         }
         throw new UsageProblem(

@@ -20,10 +20,11 @@ import zelvan.exchange.MapCsv;
 import zelvan.files.Output;
 import zelvan.files.Target;
 import zelvan.problem.ZelvanProblem;
-import zelvan.render.Changes;
 import zelvan.render.EpochFinder;
+import zelvan.render.Shape;
 import zelvan.render.VoiceRenderer;
 import zelvan.tuning.PitchMap;
+import zelvan.units.Curve;
 
 @Command(
         name = "warp",
@@ -68,18 +69,20 @@ final class WarpCommand implements Callable<Integer> {
         List<Path> inputs = new ArrayList<>(List.of(in, timeMap));
         pitchMap.ifPresent(inputs::add);
         Target target = writing.targets(inputs).target(new Output(out, in));
-        Changes changes =
-                new Changes(
-                        MapCsv.readTimeMap(timeMap),
-                        pitchMap.isPresent() ? MapCsv.readPitchMap(pitchMap.get()) : PitchMap.NONE,
-                        100 * formantSemitones);
+        Shape shape =
+                Shape.of(
+                                MapCsv.readTimeMap(timeMap),
+                                pitchMap.isPresent()
+                                        ? MapCsv.readPitchMap(pitchMap.get())
+                                        : PitchMap.NONE)
+                        .withFormants(Curve.everywhere(100 * formantSemitones));
         SoundFile file = SoundFiles.read(in);
         Sound sound = file.sound();
         VoiceRenderer voice =
                 new VoiceRenderer(
                         sound,
                         new EpochFinder().find(sound, new VoiceAnalyser().analyse(sound).pitch()),
-                        changes);
+                        shape);
         double[][] channels = new double[voice.channelCount()][(int) voice.frames()];
         for (int c = 0; c < channels.length; c++) {
             voice.read(c, 0, channels[c], channels[c].length);

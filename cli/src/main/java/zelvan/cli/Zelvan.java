@@ -1,6 +1,7 @@
 package zelvan.cli;
 
 import java.io.PrintWriter;
+import java.util.Objects;
 import java.util.concurrent.CancellationException;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
@@ -20,6 +21,9 @@ import zelvan.problem.ZelvanProblem;
             OpenCommand.class,
             AnalyseCommand.class,
             TightenCommand.class,
+            NewCommand.class,
+            ShowCommand.class,
+            SetCommand.class,
             WarpCommand.class,
             PrintCommand.class,
             ReportCommand.class,
@@ -46,8 +50,10 @@ public final class Zelvan implements Runnable {
     ///
     /// @return 0 if it worked, 1 if a problem was reported on `errors`, 2 if it was called wrongly
     public static int run(String[] arguments, PrintWriter out, PrintWriter errors) {
-        return new CommandLine(new Zelvan())
-                .setOut(out)
+        CommandLine zelvan = new CommandLine(new Zelvan());
+        SettingOptions.addTo(
+                Objects.requireNonNull(zelvan.getSubcommands().get("tighten")).getCommandSpec());
+        return zelvan.setOut(out)
                 .setErr(errors)
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .setExecutionExceptionHandler((problem, command, parsed) -> {

@@ -207,7 +207,7 @@ class ZelvanTest {
                                 session,
                                 demo.resolve("Mara double left.wav")))
                 .isZero();
-        assertThat(SessionFile.read(session).stacks().getFirst().timing())
+        assertThat(TimingSettings.of(SessionFile.read(session).stacks().getFirst().settings()))
                 .isEqualTo(new TimingSettings(0.6, 0.007, LineUp.VOWELS));
         assertThat(SessionFile.read(session).harmony().chordAt(3).map(Chord::name)).contains("Em");
     }
@@ -332,7 +332,7 @@ class ZelvanTest {
 
     @ParameterizedTest
     @CsvSource({
-        "--pitch-target moon, 1, no such target",
+        "--pitch-target moon, 1, pitch-target must be one of",
         "--pitch-target chord, 1, no chord is known",
         "--pitch-pull 101, 1, 0 to 100",
         "--chord 3:Am, 1, Write it as 12.5=Am7",

@@ -3,15 +3,18 @@ package zelvan.engine;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.play.Program;
 import zelvan.play.Version;
-import zelvan.render.Changes;
 import zelvan.render.ResampledSource;
+import zelvan.render.Shape;
 import zelvan.render.SlowedSource;
 import zelvan.render.VoiceSource;
 import zelvan.session.Mix;
 import zelvan.session.Role;
 import zelvan.session.Session;
+import zelvan.session.Strip;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.PitchMap;
@@ -28,12 +31,13 @@ public record Listening(int sampleRateHertz, double slowness) {
         boolean anySolo = session.voices().stream().anyMatch(v -> v.strip().solo());
         List<Program.Track> tracks = new ArrayList<>();
         for (Voice voice : session.voices()) {
-            double gain = gain(voice, session.mix(), anySolo);
+            double gain = gain(session, voice, anySolo);
             Optional<DerivedVoice> made =
                     derived.voice(voice.id())
                             .filter(m -> m.raw().isPresent() && m.locked().isPresent());
             if (gain > 0 && made.isPresent()) {
-                double angle = (voice.strip().pan() + 1) * Math.PI / 4;
+                double pan = session.settingsOf(voice).inForce(Strip.PAN) / 100;
+                double angle = (pan + 1) * Math.PI / 4;
                 VoiceSource raw = raw(made.get());
                 boolean same = made.get().raw().equals(made.get().locked());
                 tracks.add(
@@ -63,7 +67,7 @@ public record Listening(int sampleRateHertz, double slowness) {
 
     private VoiceSource slowed(DerivedVoice made, TimeMap map, PitchMap pitch) {
         return made.sound()
-                .map(s -> s.along(new Changes(map.slowed(slowness, s.seconds()), pitch, 0)))
+                .map(s -> s.along(Shape.of(map.slowed(slowness, s.seconds()), pitch)))
                 .orElseGet(() -> new SlowedSource(made.raw().orElseThrow(), slowness));
     }
 
@@ -71,7 +75,8 @@ public record Listening(int sampleRateHertz, double slowness) {
         return ResampledSource.at(sampleRateHertz, source);
     }
 
-    private static double gain(Voice voice, Mix mix, boolean anySolo) {
+    private static double gain(Session session, Voice voice, boolean anySolo) {
+        Mix mix = session.mix();
         boolean heard = !voice.strip().muted() && (!anySolo || voice.strip().solo());
         if (!heard || (voice.role() == Role.BED && !mix.bed())) {
             return 0;
@@ -82,6 +87,6 @@ public record Listening(int sampleRateHertz, double slowness) {
                     case BED -> 1;
                     case DOUBLE, HARMONY, OCTAVE, TAKE -> Math.min(1, 1 + mix.blend());
                 };
-        return blend * Decibels.toAmplitude(voice.strip().gainDecibels());
+        return blend * Decibels.toAmplitude(session.settingsOf(voice).inForce(Strip.LEVEL));
     }
 }

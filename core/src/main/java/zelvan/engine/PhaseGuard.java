@@ -5,6 +5,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import zelvan.align.Alignment;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.measure.CombMeter;
 import zelvan.measure.Combing;
 import zelvan.measure.LockMap;
@@ -14,6 +16,7 @@ import zelvan.render.VoiceSource;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
+import zelvan.timing.TimingSettings;
 import zelvan.units.TimeSpan;
 
 /// Listens to pairs of voices as they sound now, for those that have become so alike that they
@@ -110,7 +113,7 @@ final class PhaseGuard {
         boolean follows = other.role().follows();
         return Opening.slackSeconds(
                 made.alignment(),
-                voice.timingAt(phrase.middleSeconds(), derived.session().stackTiming(voice)),
+                derived.session().inForce(voice, TimingSettings::of).apply(phrase.middleSeconds()),
                 t ->
                         follows
                                 ? against.timing().map().outputSecondsAt(matched.sourceSecondsAt(t))

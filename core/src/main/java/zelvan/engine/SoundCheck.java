@@ -12,6 +12,8 @@ import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.measure.Artefact;
 import zelvan.measure.ArtefactFinder;
 import zelvan.measure.Doubt;

@@ -3,13 +3,20 @@ package zelvan.exchange;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import javax.sound.midi.InvalidMidiDataException;
 import javax.sound.midi.MidiSystem;
 import javax.sound.midi.Sequence;
 import zelvan.audio.SoundFiles;
+import zelvan.session.Edit;
+import zelvan.session.GuideEdit;
+import zelvan.session.Session;
+import zelvan.session.TuningEdit;
 import zelvan.tuning.Harmony;
+import zelvan.units.Grid;
 import zelvan.units.TempoMap;
 
 /// What a Standard MIDI File says of a song.
@@ -51,6 +58,19 @@ public record MidiSong(TempoMap tempo, List<Harmony.Change> chords) {
                     "Save the song by itself from the sequencer");
         }
         return new MidiSong(tempo, MidiChords.of(sequence, tempo));
+    }
+
+    /// What it says of a session: its chords, and its tempo where none is known.
+    ///
+    /// @param from what the history calls it
+    public List<Edit> edits(Session session, String from) {
+        List<Edit> edits = new ArrayList<>();
+        edits.add(new TuningEdit.SetChords(chords, from));
+        if (session.grid().isEmpty()) {
+            Grid grid = new Grid(tempo, Grid.Division.BEATS, Grid.STRAIGHT);
+            edits.add(new GuideEdit.SetGrid(Optional.of(grid), from));
+        }
+        return edits;
     }
 
     private static Sequence open(Path file) throws ExchangeProblem {

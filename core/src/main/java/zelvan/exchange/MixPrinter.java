@@ -8,8 +8,8 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.audio.TruePeak;
-import zelvan.engine.Derived;
-import zelvan.engine.DerivedVoice;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.engine.Listening;
 import zelvan.engine.Progress;
 import zelvan.files.FileNames;
@@ -34,7 +34,11 @@ public final class MixPrinter {
     /// The file that a mix makes, `SESSION (mix).wav`.
     public static Output output(Derived derived, Path folder) {
         String name = FileNames.of(derived.session().name()) + " (mix).wav";
-        Path recording = derived.session().guide().map(g -> g.audio().file()).orElse(folder);
+        Path recording =
+                derived.session()
+                        .guide()
+                        .map(g -> derived.session().audioOf(g).file())
+                        .orElse(folder);
         return new Output(folder.resolve(name), recording);
     }
 

@@ -12,20 +12,19 @@ import java.util.stream.Stream;
 import zelvan.audio.SoundFiles;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
+import zelvan.session.Layer;
+import zelvan.session.Recording;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.Voice;
-import zelvan.timing.TimingSettings;
+import zelvan.setting.Settings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 
 /// Brings files in: finds the voices in what was dropped or named, guesses what each of them is
 /// from its name, and puts it into a stack of its kind.
 public final class VoiceFolder {
-    /// How tightly a stack sits until somebody says otherwise: half way is where most people start.
-    public static final TimingSettings STARTING_POINT = new TimingSettings(0.5, 0);
-
     private VoiceFolder() {}
 
     /// The sound files in what was named: files as they are, folders by their files, in order of
@@ -79,10 +78,38 @@ public final class VoiceFolder {
         return Optional.empty();
     }
 
+    /// A session of what was named: its voices, and the chords and the tempo of a MIDI file that
+    /// lies with them.
+    ///
+    /// @throws ExchangeProblem if there is no sound file, or something cannot be read
+    public static Session session(List<Path> named) throws ExchangeProblem {
+        Session session =
+                adding(Session.EMPTY, soundFiles(named))
+                        .apply(Session.EMPTY.withName(songName(named.getFirst())));
+        Optional<Path> midi = midiFile(named);
+        if (midi.isPresent()) {
+            String from = "from " + midi.get().getFileName();
+            for (Edit edit : MidiSong.read(midi.get()).edits(session, from)) {
+                session = edit.apply(session);
+            }
+        }
+        return session;
+    }
+
+    /// What a song is called that comes from there: as its folder.
+    public static String songName(Path named) {
+        Path full = named.toAbsolutePath().normalize();
+        Path folder = Files.isDirectory(full) ? full : full.getParent();
+        return folder == null || folder.getFileName() == null
+                ? Session.EMPTY.name()
+                : folder.getFileName().toString();
+    }
+
     /// An edit that adds those files to a session, after those that are there.
     public static Edit.AddVoices adding(Session session, List<Path> files) {
         boolean needsGuide = session.guide().isEmpty();
         int guideIndex = needsGuide ? guessedGuide(files) : -1;
+        List<Recording> recordings = new ArrayList<>();
         List<Voice> voices = new ArrayList<>();
         List<Stack> stacks = new ArrayList<>();
         int number = session.voices().size();
@@ -94,23 +121,20 @@ public final class VoiceFolder {
             if (role.follows() && stacks.stream().noneMatch(s -> s.id().equals(stackId))) {
                 stacks.add(stackFor(role));
             }
-            voices.add(
-                    Voice.of(
-                            freshId(session, ++number),
-                            name,
-                            AudioReference.to(file),
-                            role,
-                            stackId));
+            int free = freeNumber(session, ++number);
+            String recordingId = "r" + free;
+            recordings.add(Recording.of(recordingId, AudioReference.to(file)));
+            voices.add(Voice.of("v" + free, name, role, stackId, Layer.sung(recordingId)));
         }
-        return new Edit.AddVoices(voices, stacks);
+        return new Edit.AddVoices(recordings, voices, stacks);
     }
 
-    private static String freshId(Session session, int number) {
+    private static int freeNumber(Session session, int number) {
         int n = number;
-        while (session.voice("v" + n).isPresent()) {
+        while (session.voice("v" + n).isPresent() || session.recording("r" + n).isPresent()) {
             n += 1000;
         }
-        return "v" + n;
+        return n;
     }
 
     /// The stack in which voices of a role start. What their pitch is drawn to is chosen; how much
@@ -129,8 +153,8 @@ public final class VoiceFolder {
                     case OCTAVE -> PitchTarget.OCTAVE;
                     case HARMONY -> PitchTarget.OWN;
                 };
-        return new Stack(name.toLowerCase(Locale.ROOT), name, STARTING_POINT)
-                .withTuning(TuningSettings.OFF.withTarget(target));
+        return new Stack(
+                name.toLowerCase(Locale.ROOT), name, Settings.of(TuningSettings.TARGET, target));
     }
 
     private static String nameOf(Path file) {

@@ -14,8 +14,8 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
-import zelvan.engine.Derived;
-import zelvan.engine.DerivedVoice;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.engine.Progress;
 import zelvan.files.Output;
 import zelvan.files.Target;
@@ -67,7 +67,7 @@ public final class VoicePrinter {
                 jobs.add(
                         new Job(
                                 voice.name(),
-                                voice.audio().file(),
+                                derived.session().audioOf(voice).file(),
                                 made.file().get().format(),
                                 made.locked().orElseThrow(),
                                 start));

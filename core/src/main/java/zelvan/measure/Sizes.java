@@ -5,7 +5,8 @@ import java.util.List;
 import zelvan.dsp.Percentile;
 
 /// The sizes of offsets, whichever way they go, with their median and their 90th percentile. They
-/// are kept, so that those of several voices can be put together: percentiles cannot.
+/// are kept, so that those of several voices can be put together: percentiles cannot. These are
+/// found when they are first asked for; most never are.
 final class Sizes {
     static final Sizes NOTHING = new Sizes(new float[0]);
 
@@ -14,17 +15,19 @@ final class Sizes {
     private static final int ENOUGH = 60_000;
 
     private final float[] values;
-    private final double median;
-    private final double p90;
+    private volatile double median = Double.NaN;
+    private volatile double p90 = Double.NaN;
 
     private Sizes(float[] values) {
         this.values = values;
+    }
+
+    private double percentile(double percent) {
         double[] wide = new double[values.length];
         for (int i = 0; i < wide.length; i++) {
             wide[i] = values[i];
         }
-        median = wide.length == 0 ? 0 : Percentile.median(wide);
-        p90 = wide.length == 0 ? 0 : Percentile.of(wide, 90);
+        return wide.length == 0 ? 0 : Percentile.of(wide, percent);
     }
 
     /// @param offsets with their signs, in any order
@@ -57,10 +60,16 @@ final class Sizes {
     }
 
     double median() {
+        if (Double.isNaN(median)) {
+            median = percentile(50);
+        }
         return median;
     }
 
     double p90() {
+        if (Double.isNaN(p90)) {
+            p90 = percentile(90);
+        }
         return p90;
     }
 
@@ -76,6 +85,6 @@ final class Sizes {
 
     @Override
     public String toString() {
-        return count() + " with median " + median + " and 90th percentile " + p90;
+        return count() + " with median " + median() + " and 90th percentile " + p90();
     }
 }

@@ -25,6 +25,8 @@ final class CycleSearch {
     /// ten harmonics or so.
     private static final int POINTS = 24;
 
+    private static final double LEAST_POWER = 1e-12;
+
     private final double[] sums;
 
     /// @param samples of the voice, all channels together
@@ -43,7 +45,10 @@ final class CycleSearch {
     /// @param period frames to where the next one is expected; negative if that lies before
     /// @param cycles that are compared, half of them to each side
     Match next(double frame, double period, int cycles) {
-        double[] here = around(frame, period, cycles);
+        double[] here = new double[cycles * POINTS];
+        double[] there = new double[here.length];
+        around(frame, period, here);
+        double power = power(here);
         double best = 0;
         double step = MOST_CHANGE / COARSE_STEPS;
         for (int steps : new int[] {COARSE_STEPS, FINE_STEPS}) {
@@ -51,9 +56,9 @@ final class CycleSearch {
             int most = steps;
             for (int i = 0; i < likely.length; i++) {
                 double away = best + (i - steps) * step;
-                double there = frame + (1 + away) * period;
+                around(frame + (1 + away) * period, period, there);
                 double off = away / MOST_CHANGE;
-                likely[i] = likeness(here, around(there, period, cycles)) - UNEXPECTED * off * off;
+                likely[i] = likeness(here, power, there) - UNEXPECTED * off * off;
                 most = likely[i] > likely[most] ? i : most;
             }
             double between =
@@ -64,38 +69,50 @@ final class CycleSearch {
             step /= FINE_STEPS;
         }
         double found = frame + (1 + best) * period;
-        return new Match(found, likeness(here, around(found, period, cycles)));
+        around(found, period, there);
+        return new Match(found, likeness(here, power, there));
     }
 
     /// The power of the cycle around a moment.
     double power(double frame, double period) {
+        double[] points = new double[POINTS];
+        around(frame, period, points);
         double power = 0;
-        for (double x : around(frame, period, 1)) {
+        for (double x : points) {
             power += x * x;
         }
         return power;
     }
 
-    private double[] around(double frame, double period, int cycles) {
+    /// What lies around a moment, in as many points as there is room for.
+    private void around(double frame, double period, double[] points) {
         double length = Math.abs(period) / POINTS;
-        double[] points = new double[cycles * POINTS];
         double from = frame - 0.5 * points.length * length;
-        double below = sum(from);
+        double last = sums.length - 1.0;
+        boolean inside = from >= 0 && from + points.length * length < last;
+        double below = inside ? sumInside(from) : sum(from);
         for (int i = 0; i < points.length; i++) {
-            double above = sum(from + (i + 1) * length);
+            double at = from + (i + 1) * length;
+            double above = inside ? sumInside(at) : sum(at);
             points[i] = above - below;
             below = above;
         }
-        return points;
     }
 
-    private static double likeness(double[] one, double[] other) {
+    private static double power(double[] points) {
+        double power = LEAST_POWER;
+        for (double x : points) {
+            power += x * x;
+        }
+        return power;
+    }
+
+    /// @param powerOne of the one
+    private static double likeness(double[] one, double powerOne, double[] other) {
         double product = 0;
-        double powerOne = 1e-12;
-        double powerOther = 1e-12;
+        double powerOther = LEAST_POWER;
         for (int i = 0; i < one.length; i++) {
             product += one[i] * other[i];
-            powerOne += one[i] * one[i];
             powerOther += other[i] * other[i];
         }
         return product / Math.sqrt(powerOne * powerOther);
@@ -105,6 +122,13 @@ final class CycleSearch {
     private double sum(double frame) {
         double at = Math.clamp(frame, 0, sums.length - 1.0);
         int below = (int) Math.min(at, sums.length - 2.0);
+        return sums[below] + (at - below) * (sums[below + 1] - sums[below]);
+    }
+
+    /// The same of a moment of which it is known that it lies within: this is asked some hundred
+    /// million times a voice.
+    private double sumInside(double at) {
+        int below = (int) at;
         return sums[below] + (at - below) * (sums[below + 1] - sums[below]);
     }
 }

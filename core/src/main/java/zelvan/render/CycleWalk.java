@@ -33,9 +33,8 @@ final class CycleWalk {
     private final int run;
     private final int first;
     private final double[] marks;
-    private final Changes changes;
+    private final Shape shape;
     private final int rate;
-    private final double speed;
     private final double smoothed;
     private final SourceSpan span;
 
@@ -44,20 +43,25 @@ final class CycleWalk {
     /// @param output where its epoch sounds, frames
     /// @param epoch which one it is
     /// @param ratio of its pitch to the source's
+    /// @param formantCents how far up its formants are moved
     /// @param stride cycles until the next stride; 0 within one
-    record Cycle(double output, int epoch, double ratio, int stride) {}
+    record Cycle(double output, int epoch, double ratio, double formantCents, int stride) {
+        /// The factor by which its formants rise.
+        double speed() {
+            return Math.pow(2, formantCents / 1200);
+        }
+    }
 
     /// @param run voiced stretch of the source
     /// @param first epoch of it that is of interest
     /// @param last epoch of it that is of interest
-    CycleWalk(Sound sound, Epochs epochs, int run, int first, int last, Changes changes) {
+    CycleWalk(Sound sound, Epochs epochs, int run, int first, int last, Shape shape) {
         this.epochs = epochs;
         this.run = run;
         this.first = first;
         this.marks = epochs.marks(run);
-        this.changes = changes;
+        this.shape = shape;
         this.rate = sound.sampleRateHertz();
-        this.speed = Math.pow(2, changes.formantCents() / 1200);
         this.smoothed = SMOOTHED_SECONDS * rate;
         double margin =
                 (TOLERANCE_SECONDS + 2 * STRIDE_SECONDS) * rate + 2 * epochs.period(run, first);
@@ -73,8 +77,9 @@ final class CycleWalk {
         double output = start;
         while (true) {
             double ratio = ratioAt(output);
-            int stride = stride(epoch, ratio);
-            cycles.add(new Cycle(output, epoch, ratio, stride));
+            double formantCents = shape.formantCents().at(sourceFrameAt(output) / rate);
+            int stride = stride(epoch, ratio, Math.pow(2, formantCents / 1200));
+            cycles.add(new Cycle(output, epoch, ratio, formantCents, stride));
             int next = next(epoch, stride, output, ratio);
             for (int i = 1; i <= stride; i++) {
                 double period = length(next - stride + i - 1, output);
@@ -84,7 +89,7 @@ final class CycleWalk {
                 }
                 if (i < stride) {
                     int within = Math.max(0, next - stride + i);
-                    cycles.add(new Cycle(output, within, ratio, 0));
+                    cycles.add(new Cycle(output, within, ratio, formantCents, 0));
                 }
             }
             epoch = next;
@@ -105,15 +110,15 @@ final class CycleWalk {
     }
 
     private double ratioAt(double outputFrame) {
-        double cents = changes.pitch().centsAt(sourceFrameAt(outputFrame) / rate);
+        double cents = shape.pitch().centsAt(sourceFrameAt(outputFrame) / rate);
         return Math.pow(2, cents / 1200);
     }
 
     private double sourceFrameAt(double outputFrame) {
-        return changes.time().sourceSecondsAt(outputFrame / rate) * rate;
+        return shape.time().sourceSecondsAt(outputFrame / rate) * rate;
     }
 
-    private int stride(int epoch, double ratio) {
+    private int stride(int epoch, double ratio, double speed) {
         if (Math.abs(ratio / speed - 1) > MOST_RECOLOURED) {
             return 1;
         }

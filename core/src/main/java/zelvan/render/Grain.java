@@ -13,6 +13,7 @@ final class Grain {
     private final int middle;
     private final float gain;
     private final double cents;
+    private final double formantCents;
     private final boolean bent;
 
     private Grain(
@@ -21,12 +22,14 @@ final class Grain {
             int middle,
             float gain,
             double cents,
+            double formantCents,
             boolean bent) {
         this.outputs = outputs;
         this.sources = sources;
         this.middle = middle;
         this.gain = gain;
         this.cents = cents;
+        this.formantCents = formantCents;
         this.bent = bent;
     }
 
@@ -36,20 +39,21 @@ final class Grain {
     /// @param source where the middle lies, frames of the source
     /// @param before frames of the source before the middle
     /// @param after frames of the source after the middle
-    /// @param speed frames of the source in a frame of the output
     /// @param gain amplitude
     /// @param cents how far up the pitch is moved there
+    /// @param formantCents how far up the formants are moved: the faster it is read
     static Grain cut(
             double output,
             double source,
             double before,
             double after,
-            double speed,
             float gain,
-            double cents) {
+            double cents,
+            double formantCents) {
+        double speed = Math.pow(2, formantCents / 1200);
         double[] outputs = {output - before / speed, output, output + after / speed};
         double[] sources = {source - before, source, source + after};
-        return new Grain(outputs, sources, 1, gain, cents, false);
+        return new Grain(outputs, sources, 1, gain, cents, formantCents, false);
     }
 
     /// Cycles each of which is as long as it is to sound.
@@ -57,8 +61,14 @@ final class Grain {
     /// @param outputs where the epochs sound, frames of the output, increasing; taken over
     /// @param sources where they lie, frames of the source, increasing; taken over
     /// @param middle index of the epoch at which it is loudest
-    static Grain bent(double[] outputs, double[] sources, int middle, float gain, double cents) {
-        return new Grain(outputs, sources, middle, gain, cents, true);
+    static Grain bent(
+            double[] outputs,
+            double[] sources,
+            int middle,
+            float gain,
+            double cents,
+            double formantCents) {
+        return new Grain(outputs, sources, middle, gain, cents, formantCents, true);
     }
 
     /// Where its middle sounds, frames of the output.
@@ -78,6 +88,11 @@ final class Grain {
     /// How far up the pitch is moved there.
     double cents() {
         return cents;
+    }
+
+    /// How far up its formants are moved.
+    double formantCents() {
+        return formantCents;
     }
 
     /// Whether its cycles follow each other at the pitch at which they are to sound.

@@ -27,13 +27,14 @@ final class GrainColour {
 
     private final VoiceSpectra spectra;
     private final int rate;
-    private final double formantCents;
+    private final HarmonicGains wished;
 
     /// @param sound the voice; its filters are the same for all channels
-    GrainColour(Sound sound, double formantCents) {
+    /// @param wished how much louder its harmonics are to sound
+    GrainColour(Sound sound, HarmonicGains wished) {
         this.spectra = new VoiceSpectra(sound);
         this.rate = sound.sampleRateHertz();
-        this.formantCents = formantCents;
+        this.wished = wished;
     }
 
     /// The harmonics of a grain, in bins of its transform and natural logarithms of amplitude.
@@ -101,15 +102,15 @@ final class GrainColour {
         for (int h = 1; h <= count; h++) {
             double hertz = h * harmonics.next * binHertz;
             double share = fade(hertz, LEVEL_FULL_TO_HERTZ, LEVEL_NONE_FROM_HERTZ);
-            steps[h] += fades[h] * (share * low + all);
+            steps[h] += fades[h] * (share * low + all + wished.neper(h));
         }
         steps[0] = steps[1];
         return exponentials(steps, harmonics.next, bins);
     }
 
     /// The factor by which the pitch rises against the formants.
-    private double factor(Grain grain) {
-        return Math.pow(2, (grain.cents() - formantCents) / 1200);
+    private static double factor(Grain grain) {
+        return Math.pow(2, (grain.cents() - grain.formantCents()) / 1200);
     }
 
     private int bins(int points) {

@@ -20,13 +20,13 @@ final class GrainPlanner {
     private final Sound sound;
     private final GrainShaper shaper;
     private final Epochs epochs;
-    private final Changes changes;
+    private final Shape shape;
 
-    GrainPlanner(Sound sound, Epochs epochs, Changes changes) {
+    GrainPlanner(Sound sound, Epochs epochs, Shape shape) {
         this.sound = sound;
-        this.shaper = new GrainShaper(sound, changes.formantCents());
+        this.shaper = new GrainShaper(sound, shape.harmonics());
         this.epochs = epochs;
-        this.changes = changes;
+        this.shape = shape;
     }
 
     /// @param a lies at an epoch
@@ -39,7 +39,7 @@ final class GrainPlanner {
         double start = marks[first] - a.shift();
         double end = marks[last] - b.shift();
         List<CycleWalk.Cycle> cycles =
-                new CycleWalk(sound, epochs, run, first, last, changes).between(start, end);
+                new CycleWalk(sound, epochs, run, first, last, shape).between(start, end);
         // Where the voice ends, it may be faded over at any moment of a cycle, and keeps its pitch.
         if (last < marks.length - 1) {
             cycles = fitted(cycles, run, last, start, end);
@@ -84,6 +84,7 @@ final class GrainPlanner {
                             after.output() - length,
                             epoch,
                             first.ratio(),
+                            first.formantCents(),
                             i % stride == 0 ? stride : 0));
         }
         CycleWalk.Cycle heading = cycles.get(lastHead(cycles));
@@ -97,6 +98,7 @@ final class GrainPlanner {
                             last.output() + length(last, run),
                             last.epoch() + 1,
                             last.ratio(),
+                            last.formantCents(),
                             head ? heading.stride() : 0));
         }
         return all;
@@ -104,7 +106,7 @@ final class GrainPlanner {
 
     /// How many strides a grain reaches to each side, at least.
     private int strides(CycleWalk.Cycle cycle) {
-        double reach = cycle.stride() > 1 ? 1 : cycle.ratio() / shaper.speed();
+        double reach = cycle.stride() > 1 ? 1 : cycle.ratio() / cycle.speed();
         return 1 + (int) Math.ceil(reach);
     }
 
@@ -131,10 +133,12 @@ final class GrainPlanner {
             CycleWalk.Cycle c = cycles.get(i);
             int stride = Math.min(c.stride(), count - i);
             double output = start + scale * (c.output() - start);
-            fitted.add(new CycleWalk.Cycle(output, c.epoch(), c.ratio(), stride));
+            fitted.add(new CycleWalk.Cycle(output, c.epoch(), c.ratio(), c.formantCents(), stride));
         }
         CycleWalk.Cycle head = cycles.get(lastHead(fitted));
-        fitted.add(new CycleWalk.Cycle(end, lastEpoch, head.ratio(), head.stride()));
+        fitted.add(
+                new CycleWalk.Cycle(
+                        end, lastEpoch, head.ratio(), head.formantCents(), head.stride()));
         return fitted;
     }
 
@@ -143,15 +147,15 @@ final class GrainPlanner {
     private Grain grain(List<CycleWalk.Cycle> cycles, int middle, int before, int after, int run) {
         CycleWalk.Cycle cycle = cycles.get(middle);
         double cents = Pitch.centsBetween(1, cycle.ratio());
-        boolean near = Math.abs(cycle.ratio() / shaper.speed() - 1) < NEAR;
+        boolean near = Math.abs(cycle.ratio() / cycle.speed() - 1) < NEAR;
         if (before <= 1 && after <= 1 && !near) {
-            double speed = shaper.speed();
+            double speed = cycle.speed();
             double in = before * epochs.period(run, cycle.epoch() - 1);
             double out = after * epochs.period(run, cycle.epoch());
             // The closer grains lie, the more of them sound at once.
             float gain = (float) (speed / Math.sqrt(cycle.ratio()));
             double source = epochs.frameOf(run, cycle.epoch());
-            return Grain.cut(cycle.output(), source, in, out, speed, gain, cents);
+            return Grain.cut(cycle.output(), source, in, out, gain, cents, cycle.formantCents());
         }
         double[] outputs = new double[before + after + 1];
         double[] sources = new double[outputs.length];
@@ -161,6 +165,6 @@ final class GrainPlanner {
         }
         // As many harmonics as before, further apart: so that loudness stays.
         float gain = (float) Math.sqrt(cycle.ratio());
-        return Grain.bent(outputs, sources, before, gain, cents);
+        return Grain.bent(outputs, sources, before, gain, cents, cycle.formantCents());
     }
 }

@@ -26,8 +26,7 @@ final class GrainShaper {
 
     private final Sound sound;
     private final GrainColour colour;
-    private final double formantCents;
-    private final double speed;
+    private final boolean always;
     private final AtomicReferenceArray<@Nullable Shaped> kept = new AtomicReferenceArray<>(KEPT);
     private final AtomicInteger next = new AtomicInteger();
     private final AtomicReference<@Nullable HalfRead> lastRead = new AtomicReference<>();
@@ -40,16 +39,11 @@ final class GrainShaper {
     private record HalfRead(Grain.Half half, int channel, float[] samples) {}
 
     /// @param sound the voice; its filters are the same for all channels
-    GrainShaper(Sound sound, double formantCents) {
+    /// @param harmonics how much louder its harmonics are to sound
+    GrainShaper(Sound sound, HarmonicGains harmonics) {
         this.sound = sound;
-        this.colour = new GrainColour(sound, formantCents);
-        this.formantCents = formantCents;
-        this.speed = Math.pow(2, formantCents / 1200);
-    }
-
-    /// The factor by which the formants rise.
-    double speed() {
-        return speed;
+        this.colour = new GrainColour(sound, harmonics);
+        this.always = !harmonics.isNone();
     }
 
     /// The samples of one channel, or of all together, faded in and out.
@@ -122,8 +116,7 @@ final class GrainShaper {
         long begin = grain.begin();
         int length = (int) (grain.end() - begin);
         float[] plain = windowed(channel, grain);
-        double moved = Math.abs(grain.cents() - formantCents);
-        double strength = Math.clamp((moved - LEAST_CENTS) / (FULL_CENTS - LEAST_CENTS), 0, 1);
+        double strength = strength(grain);
         if (strength == 0) {
             return new Shaped(grain, channel, begin, plain);
         }
@@ -147,6 +140,12 @@ final class GrainShaper {
             samples[i] = (float) (own[i] * fade);
         }
         return new Shaped(grain, channel, begin - around, samples);
+    }
+
+    /// The share of its filter that a grain gets: where next to nothing changes, none.
+    private double strength(Grain grain) {
+        double moved = Math.abs(grain.cents() - grain.formantCents());
+        return always ? 1 : Math.clamp((moved - LEAST_CENTS) / (FULL_CENTS - LEAST_CENTS), 0, 1);
     }
 
     /// All channels of a grain together.

@@ -1,10 +1,11 @@
 package zelvan.render;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
-import java.util.TreeSet;
+import java.util.stream.LongStream;
 import zelvan.timing.TimeMap;
-import zelvan.tuning.PitchMap;
+import zelvan.units.Curve;
 
 /// Finds where copying, splicing and putting together from cycles give way to each other.
 ///
@@ -15,15 +16,15 @@ final class PinFinder {
     private static final double SAME_SHIFT_FRAMES = 1e-3;
 
     private final Epochs epochs;
-    private final Changes changes;
+    private final Shape shape;
     private final TimeMap map;
     private final int rate;
     private final List<Bend> bends;
 
-    PinFinder(Epochs epochs, Changes changes, int sampleRateHertz) {
+    PinFinder(Epochs epochs, Shape shape, int sampleRateHertz) {
         this.epochs = epochs;
-        this.changes = changes;
-        this.map = changes.time();
+        this.shape = shape;
+        this.map = shape.time();
         this.rate = sampleRateHertz;
         this.bends = bends();
     }
@@ -130,12 +131,12 @@ final class PinFinder {
     /// The whole voice, in order, without holes.
     private List<Piece> pieces() {
         List<Piece> pieces = new ArrayList<>();
-        List<Long> cuts = List.copyOf(cuts());
+        long[] cuts = cuts();
         int bend = -1;
         int run = 0;
-        for (int c = 0; c < cuts.size(); c++) {
-            long from = cuts.get(c);
-            long to = c + 1 < cuts.size() ? cuts.get(c + 1) : Long.MAX_VALUE;
+        for (int c = 0; c < cuts.length; c++) {
+            long from = cuts[c];
+            long to = c + 1 < cuts.length ? cuts[c + 1] : Long.MAX_VALUE;
             while (bend + 1 < bends.size() && bends.get(bend + 1).source <= from) {
                 bend++;
             }
@@ -163,7 +164,7 @@ final class PinFinder {
 
     private Pin.Kind kind(long from, long to, boolean voiced, boolean straight) {
         if (voiced) {
-            boolean recoloured = changes.recolours((double) from / rate, (double) to / rate);
+            boolean recoloured = shape.recolours((double) from / rate, (double) to / rate);
             return straight && !recoloured ? Pin.Kind.COPIED : Pin.Kind.GRAINS;
         }
         return straight ? Pin.Kind.COPIED : Pin.Kind.SPLICED;
@@ -179,27 +180,23 @@ final class PinFinder {
     }
 
     /// Every frame of the source at which something may begin to change.
-    private TreeSet<Long> cuts() {
-        TreeSet<Long> cuts = new TreeSet<>();
+    private long[] cuts() {
+        LongStream.Builder cuts = LongStream.builder();
         bends.forEach(bend -> cuts.add(bend.source));
         for (int run = 0; run < epochs.runs(); run++) {
             cuts.add(firstEpoch(run));
             cuts.add(lastEpoch(run));
         }
-        PitchMap pitch = changes.pitch();
-        for (int i = 0; i < pitch.size(); i++) {
-            boolean border =
-                    i == 0
-                            || i == pitch.size() - 1
-                            || pitch.point(i).cents() == 0
-                                    && (pitch.point(i - 1).cents() == 0
-                                            || pitch.point(i + 1).cents() == 0);
-            if (border) {
-                cuts.add(Math.round(pitch.point(i).sourceSeconds() * rate));
+        for (Curve curve : List.of(shape.pitch().curve(), shape.formantCents())) {
+            for (double border : curve.borders()) {
+                cuts.add(Math.round(border * rate));
             }
         }
-        cuts.add(Math.min(0, cuts.first()));
-        return cuts;
+        long[] sorted = cuts.build().sorted().distinct().toArray();
+        boolean begins = sorted.length > 0 && sorted[0] <= 0;
+        return begins
+                ? sorted
+                : LongStream.concat(LongStream.of(0), Arrays.stream(sorted)).toArray();
     }
 
     /// What has slope 1 keeps the same whole shift from one end to the other, whatever its ends are

@@ -16,12 +16,12 @@ final class RenderPlanner {
     private final GrainPlanner grains;
     private final List<Pin> pins;
 
-    RenderPlanner(Sound sound, Epochs epochs, Changes changes) {
+    RenderPlanner(Sound sound, Epochs epochs, Shape shape) {
         this.sound = sound;
         int rate = sound.sampleRateHertz();
-        this.splicer = new Splicer(sound, changes.time());
-        this.grains = new GrainPlanner(sound, epochs, changes);
-        this.pins = new PinFinder(epochs, changes, rate).pins();
+        this.splicer = new Splicer(sound, shape.time());
+        this.grains = new GrainPlanner(sound, epochs, shape);
+        this.pins = new PinFinder(epochs, shape, rate).pins();
     }
 
     Sound sound() {

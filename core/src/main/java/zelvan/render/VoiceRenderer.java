@@ -2,7 +2,7 @@ package zelvan.render;
 
 import zelvan.audio.Sound;
 
-/// A voice that runs along a time map and a pitch map.
+/// A voice in another shape.
 ///
 /// All channels are put together from the same cycles, so that they stay in phase with each other.
 /// Where time runs at rate 1 and nothing else changes, the samples come out bit for bit, shifted by
@@ -10,17 +10,19 @@ import zelvan.audio.Sound;
 public final class VoiceRenderer implements VoiceSource {
     private final Sound sound;
     private final RenderPlan plan;
+    private final Gain gain;
     private final long frames;
 
     /// @param epochs of the same sound
-    public VoiceRenderer(Sound sound, Epochs epochs, Changes changes) {
+    public VoiceRenderer(Sound sound, Epochs epochs, Shape shape) {
         this.sound = sound;
-        this.plan = new RenderPlan(new RenderPlanner(sound, epochs, changes));
+        this.plan = new RenderPlan(new RenderPlanner(sound, epochs, shape));
+        this.gain = new Gain(shape, sound.sampleRateHertz());
         this.frames =
                 Math.max(
                         0,
                         Math.round(
-                                changes.time().outputSecondsAt(sound.seconds())
+                                shape.time().outputSecondsAt(sound.seconds())
                                         * sound.sampleRateHertz()));
     }
 
@@ -42,10 +44,12 @@ public final class VoiceRenderer implements VoiceSource {
     @Override
     public void read(int channel, long frame, float[] into, int count) {
         plan.render(channel, frame, into, count);
+        gain.apply(frame, into, count);
     }
 
     @Override
     public void read(int channel, long frame, double[] into, int count) {
         plan.render(channel, frame, into, count);
+        gain.apply(frame, into, count);
     }
 }

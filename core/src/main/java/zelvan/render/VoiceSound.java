@@ -4,8 +4,8 @@ import java.util.Optional;
 import zelvan.analysis.PitchTrack;
 import zelvan.audio.Sound;
 
-/// A voice that can be made to sound along any changes. Its epochs are found once, when they are
-/// first needed.
+/// A voice that can be made to sound in any shape. Its epochs are found once, when they are first
+/// needed.
 ///
 /// Thread safety: any thread may call it.
 public final class VoiceSound {
@@ -23,8 +23,8 @@ public final class VoiceSound {
         return sound.seconds();
     }
 
-    public VoiceSource along(Changes changes) {
-        return new VoiceRenderer(sound, epochs(), changes);
+    public VoiceSource along(Shape shape) {
+        return new VoiceRenderer(sound, epochs(), shape);
     }
 
     private synchronized Epochs epochs() {

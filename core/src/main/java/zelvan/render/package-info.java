@@ -1,4 +1,4 @@
-/// Sound through maps: a voice and its [Changes] go in, samples come out, any block at any time.
+/// Sound through maps: a voice and its [Shape] go in, samples come out, any block at any time.
 ///
 /// [VoiceSource] is what everything else hears; [VoiceRenderer] is the source that moves time and
 /// pitch. The same maps give the same samples whatever the order and size of the blocks, and where

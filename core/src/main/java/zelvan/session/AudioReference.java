@@ -26,6 +26,11 @@ public record AudioReference(String path, long bytes, String sha256) {
         return Path.of(path);
     }
 
+    /// The same content in another place.
+    AudioReference at(String place) {
+        return new AudioReference(place, bytes, sha256);
+    }
+
     /// Whether its content is known.
     public boolean isKnown() {
         return !sha256.isEmpty();

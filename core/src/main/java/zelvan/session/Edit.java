@@ -2,6 +2,9 @@ package zelvan.session;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import zelvan.timing.TimingSettings;
 
 /// A named change of what is wanted: a function from session to session.
 public sealed interface Edit
@@ -24,15 +27,11 @@ public sealed interface Edit
 
     Session apply(Session session);
 
-    /// Whether this edit continues the one before, as a drag does: together they are one step of
-    /// the history.
-    default boolean continues(Edit before) {
-        return false;
-    }
-
-    /// Adds tracks. Stacks that are not there yet come with them.
-    record AddVoices(List<Voice> voices, List<Stack> stacks) implements Edit {
+    /// Adds tracks, with what they were sung into. Stacks that are not there yet come with them.
+    record AddVoices(List<Recording> recordings, List<Voice> voices, List<Stack> stacks)
+            implements Edit {
         public AddVoices {
+            recordings = List.copyOf(recordings);
             voices = List.copyOf(voices);
             stacks = List.copyOf(stacks);
         }
@@ -50,7 +49,9 @@ public sealed interface Edit
             stacks.stream().filter(s -> session.stack(s.id()).isEmpty()).forEach(allStacks::add);
             List<Voice> all = new ArrayList<>(session.voices());
             all.addAll(voices);
-            return session.withStacks(allStacks).withVoices(all);
+            List<Recording> allRecordings = new ArrayList<>(session.recordings());
+            allRecordings.addAll(recordings);
+            return session.withStacks(allStacks).withRecordings(allRecordings).withVoices(all);
         }
     }
 
@@ -63,13 +64,21 @@ public sealed interface Edit
 
         @Override
         public Session apply(Session session) {
-            return session.withVoices(
-                    session.voices().stream().filter(v -> !v.id().equals(voiceId)).toList());
+            List<Voice> left =
+                    session.voices().stream().filter(v -> !v.id().equals(voiceId)).toList();
+            Set<String> used =
+                    left.stream().map(v -> v.layer().recordingId()).collect(Collectors.toSet());
+            return session.withVoices(left)
+                    .withRecordings(
+                            session.recordings().stream()
+                                    .filter(r -> used.contains(r.id()))
+                                    .toList());
         }
     }
 
     /// Makes a track the guide; the old guide becomes a double. Anchors that were set with moments
-    /// of the old guide are let go.
+    /// of the old guide are let go, and so is how tightly the old guide and the new one followed
+    /// what they followed before.
     record SetGuide(String voiceId, String name, Stack stackForOldGuide) implements Edit {
         @Override
         public String title() {
@@ -84,18 +93,24 @@ public sealed interface Edit
                 stacks.add(stackForOldGuide);
             }
             return session.withStacks(stacks)
-                    .withVoices(
-                            session.voices().stream()
-                                    .map(v -> v.withAnchors(List.of()))
-                                    .map(v ->
-                                            v.id().equals(voiceId)
-                                                    ? v.withRole(Role.GUIDE, "")
-                                                    : v.role() == Role.GUIDE
-                                                            ? v.withRole(
-                                                                    Role.DOUBLE,
-                                                                    stackForOldGuide.id())
-                                                            : v)
-                                    .toList());
+                    .withRecordings(
+                            session.recordings().stream()
+                                    .map(r -> r.withHand(r.hand().withAnchors(List.of())))
+                                    .toList())
+                    .withVoices(session.voices().stream().map(this::led).toList());
+        }
+
+        private Voice led(Voice voice) {
+            if (voice.id().equals(voiceId)) {
+                return untimed(voice).withRole(Role.GUIDE, "");
+            }
+            return voice.role() == Role.GUIDE
+                    ? untimed(voice).withRole(Role.DOUBLE, stackForOldGuide.id())
+                    : voice;
+        }
+
+        private static Voice untimed(Voice voice) {
+            return voice.withSettings(voice.settings().without(TimingSettings.SETTINGS));
         }
     }
 
@@ -137,12 +152,7 @@ public sealed interface Edit
     /// Several changes as one step.
     ///
     /// @param edits one after the other
-    /// @param gesture the same for all steps of one drag; 0 if it is none
-    record Together(String title, List<Edit> edits, long gesture) implements Edit {
-        public Together(String title, List<Edit> edits) {
-            this(title, edits, 0);
-        }
-
+    record Together(String title, List<Edit> edits) implements Edit {
         public Together {
             edits = List.copyOf(edits);
         }
@@ -154,11 +164,6 @@ public sealed interface Edit
                 changed = edit.apply(changed);
             }
             return changed;
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return gesture != 0 && before instanceof Together other && other.gesture == gesture;
         }
     }
 
@@ -194,7 +199,7 @@ public sealed interface Edit
     }
 
     /// Takes what lies in a recording's place now as the recording.
-    record UseRecording(String voiceId, String name, AudioReference audio) implements Edit {
+    record UseRecording(String recordingId, String name, AudioReference audio) implements Edit {
         @Override
         public String title() {
             return name + ": the recording as it is now";
@@ -202,20 +207,15 @@ public sealed interface Edit
 
         @Override
         public Session apply(Session session) {
-            return session.changing(voiceId, v -> v.withAudio(audio));
+            return session.withRecordings(
+                    session.recordings().stream()
+                            .map(r -> r.id().equals(recordingId) ? r.withAudio(audio) : r)
+                            .toList());
         }
     }
 
     /// How a track is heard.
-    ///
-    /// @param gesture the same for all steps of one drag
-    record SetStrip(String voiceId, String name, Strip strip, String what, long gesture)
-            implements Edit {
-        /// A step by itself.
-        public SetStrip(String voiceId, String name, Strip strip, String what) {
-            this(voiceId, name, strip, what, System.nanoTime());
-        }
-
+    record SetStrip(String voiceId, String name, Strip strip, String what) implements Edit {
         @Override
         public String title() {
             return name + ": " + what;
@@ -225,24 +225,10 @@ public sealed interface Edit
         public Session apply(Session session) {
             return session.changing(voiceId, v -> v.withStrip(strip));
         }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetStrip other
-                    && other.voiceId.equals(voiceId)
-                    && other.gesture == gesture;
-        }
     }
 
     /// What is heard of the whole.
-    ///
-    /// @param gesture the same for all steps of one drag
-    record SetMix(Mix mix, long gesture) implements Edit {
-        /// A step by itself.
-        public SetMix(Mix mix) {
-            this(mix, System.nanoTime());
-        }
-
+    record SetMix(Mix mix) implements Edit {
         @Override
         public String title() {
             return "Blend and bed";
@@ -251,11 +237,6 @@ public sealed interface Edit
         @Override
         public Session apply(Session session) {
             return session.withMix(mix);
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetMix other && other.gesture == gesture;
         }
     }
 }

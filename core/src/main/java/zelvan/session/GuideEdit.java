@@ -8,13 +8,7 @@ public sealed interface GuideEdit extends Edit {
     /// Sets or takes away the grid.
     ///
     /// @param what as the history calls it
-    /// @param gesture the same for all steps of one drag
-    record SetGrid(Optional<Grid> grid, String what, long gesture) implements GuideEdit {
-        /// A step by itself.
-        public SetGrid(Optional<Grid> grid, String what) {
-            this(grid, what, System.nanoTime());
-        }
-
+    record SetGrid(Optional<Grid> grid, String what) implements GuideEdit {
         @Override
         public String title() {
             return "Grid: " + what;
@@ -24,23 +18,12 @@ public sealed interface GuideEdit extends Edit {
         public Session apply(Session session) {
             return session.withGrid(grid);
         }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetGrid other && other.gesture == gesture;
-        }
     }
 
-    /// Corrects the guide.
+    /// Says what the guide is lined up with.
     ///
     /// @param what as the history calls it
-    /// @param gesture the same for all steps of one drag
-    record SetGuideTiming(GuideTiming timing, String what, long gesture) implements GuideEdit {
-        /// A step by itself.
-        public SetGuideTiming(GuideTiming timing, String what) {
-            this(timing, what, System.nanoTime());
-        }
-
+    record LineUpGuide(GuideReference with, String what) implements GuideEdit {
         @Override
         public String title() {
             return "Guide: " + what;
@@ -48,12 +31,7 @@ public sealed interface GuideEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            return session.withGuideTiming(timing);
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetGuideTiming other && other.gesture == gesture;
+            return session.withGuideReference(with);
         }
     }
 }

@@ -10,7 +10,7 @@ import java.util.function.UnaryOperator;
 ///
 /// `undo(apply(edit))` is the history before the edit, but for what may be redone.
 public final class History {
-    private record Step(Session session, Optional<Edit> edit) {}
+    private record Step(Session session, Optional<Edit> edit, Gesture gesture) {}
 
     private final List<Step> steps;
     private final int at;
@@ -21,32 +21,39 @@ public final class History {
     }
 
     public static History startingWith(Session session) {
-        return new History(List.of(new Step(session, Optional.empty())), 0);
+        return new History(List.of(new Step(session, Optional.empty(), Gesture.begin())), 0);
     }
 
     public Session current() {
         return steps.get(at).session;
     }
 
-    /// Applies an edit. What could have been redone is forgotten; an edit that continues the one
-    /// before takes its place, as if that had never been; one that changes nothing is not
-    /// remembered.
+    /// Applies an edit that is a step by itself.
     public History apply(Edit edit) {
-        Optional<Edit> before = steps.get(at).edit;
-        boolean continues = before.isPresent() && edit.continues(before.get());
+        return apply(edit, Gesture.begin());
+    }
+
+    /// Applies an edit. What could have been redone is forgotten; an edit that continues the
+    /// gesture of the one before takes its place, as if that had never been; one that changes
+    /// nothing is not remembered.
+    public History apply(Edit edit, Gesture gesture) {
+        boolean continues = at > 0 && steps.get(at).gesture.equals(gesture);
         Session next = edit.apply(continues ? steps.get(at - 1).session : current());
         if (next.equals(current())) {
             return this;
         }
         List<Step> kept = new ArrayList<>(steps.subList(0, continues ? at : at + 1));
-        kept.add(new Step(next, Optional.of(edit)));
+        kept.add(new Step(next, Optional.of(edit), gesture));
         return new History(List.copyOf(kept), kept.size() - 1);
     }
 
     /// The same steps with something in all of their sessions that is not the user's to take back.
     public History amended(UnaryOperator<Session> change) {
         return new History(
-                steps.stream().map(s -> new Step(change.apply(s.session), s.edit)).toList(), at);
+                steps.stream()
+                        .map(s -> new Step(change.apply(s.session), s.edit, s.gesture))
+                        .toList(),
+                at);
     }
 
     /// One step back; the same history where there is none.

@@ -16,8 +16,7 @@ public sealed interface RepairEdit extends Edit {
     ///
     /// @param names the voices, as the history calls them
     /// @param anchors one a voice
-    /// @param gesture the same for all steps of one drag
-    record SetAnchors(String names, List<Of> anchors, long gesture) implements RepairEdit {
+    record SetAnchors(String names, List<Of> anchors) implements RepairEdit {
         public SetAnchors {
             anchors = List.copyOf(anchors);
         }
@@ -32,16 +31,7 @@ public sealed interface RepairEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            Session next = session;
-            for (Of of : anchors) {
-                next = next.changing(of.voiceId(), v -> v.setting(of.anchor()));
-            }
-            return next;
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetAnchors other && other.gesture == gesture;
+            return session.handling(anchors, Of::voiceId, (h, of) -> h.setting(of.anchor()));
         }
     }
 
@@ -60,26 +50,14 @@ public sealed interface RepairEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            Session next = session;
-            for (Of of : anchors) {
-                next =
-                        next.changing(
-                                of.voiceId(),
-                                v ->
-                                        v.withAnchors(
-                                                v.anchors().stream()
-                                                        .filter(a -> !a.equals(of.anchor()))
-                                                        .toList()));
-            }
-            return next;
+            return session.handling(anchors, Of::voiceId, (h, of) -> h.without(of.anchor()));
         }
     }
 
     /// Changes what is made of the landmarks of a voice.
     ///
     /// @param what as the history calls it
-    /// @param gesture the same for all steps of one drag
-    record ChangeMarks(String voiceId, String name, Marks marks, String what, long gesture)
+    record ChangeMarks(String voiceId, String name, Marks marks, String what)
             implements RepairEdit {
         @Override
         public String title() {
@@ -88,31 +66,18 @@ public sealed interface RepairEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            return session.changing(voiceId, v -> v.withMarks(marks));
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof ChangeMarks other
-                    && other.voiceId.equals(voiceId)
-                    && other.gesture == gesture;
+            return session.handling(voiceId, h -> h.withMarks(marks));
         }
     }
 
     /// Protects a stretch of a voice, or changes how.
     ///
     /// @param instead the protection that it takes the place of
-    /// @param gesture the same for all steps of one drag
-    record Protect(
-            String voiceId,
-            String name,
-            Protection protection,
-            Optional<Protection> instead,
-            long gesture)
+    record Protect(String voiceId, String name, Protection protection, Optional<Protection> instead)
             implements RepairEdit {
         /// A new one.
         public Protect(String voiceId, String name, Protection protection) {
-            this(voiceId, name, protection, Optional.empty(), System.nanoTime());
+            this(voiceId, name, protection, Optional.empty());
         }
 
         @Override
@@ -126,15 +91,9 @@ public sealed interface RepairEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            return session.changing(
-                    voiceId, v -> instead.map(v::without).orElse(v).protecting(protection));
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof Protect other
-                    && other.voiceId.equals(voiceId)
-                    && other.gesture == gesture;
+            return session.handling(
+                    voiceId,
+                    h -> instead.map(before -> h.without(before)).orElse(h).protecting(protection));
         }
     }
 
@@ -149,7 +108,7 @@ public sealed interface RepairEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            return session.changing(voiceId, v -> v.without(protection));
+            return session.handling(voiceId, h -> h.without(protection));
         }
     }
 }

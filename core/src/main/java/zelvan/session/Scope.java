@@ -1,9 +1,13 @@
 package zelvan.session;
 
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
+import zelvan.setting.Setting;
+import zelvan.setting.Settings;
 import zelvan.units.TimeSpan;
 
-/// Where a setting stands: what is set for all stacks or for one holds for its voices, but where a
+/// Where settings stand: what is set for all stacks or for one holds for its voices, but where a
 /// voice departs from it, or a phrase of the voice.
 public sealed interface Scope {
     /// All stacks.
@@ -12,44 +16,174 @@ public sealed interface Scope {
     /// The voices that it is about.
     List<Voice> voices(Session session);
 
+    /// Where values are kept for it.
+    List<Place> places(Session session);
+
+    /// The values in force in all of those scopes, each once, in order; empty in a session without
+    /// stacks.
+    static <T> Set<T> values(Session session, List<Scope> scopes, Setting<T> setting) {
+        Set<T> values = new LinkedHashSet<>();
+        for (Scope scope : scopes) {
+            for (Place place : scope.places(session)) {
+                values.add(place.inForce(session).inForce(setting));
+            }
+        }
+        return values;
+    }
+
     /// All stacks.
     record All() implements Scope {
         @Override
         public List<Voice> voices(Session session) {
             return session.followers();
         }
+
+        @Override
+        public List<Place> places(Session session) {
+            return session.stacks().stream().<Place>map(s -> new OfStack(s.id())).toList();
+        }
+    }
+
+    /// A scope that keeps values of its own; it is there in the session that it is asked about.
+    sealed interface Place extends Scope {
+        /// What is set there.
+        Settings own(Session session);
+
+        /// What holds where nothing is set there.
+        Settings above(Session session);
+
+        /// The session with something else set there.
+        Session with(Session session, Settings own);
+
+        /// Whether the place is in the session.
+        boolean isIn(Session session);
+
+        /// Whether a value that is the same as above is no value of its own.
+        boolean followsWhatIsAbove();
+
+        /// What holds there.
+        default Settings inForce(Session session) {
+            return own(session).over(above(session));
+        }
+
+        @Override
+        default List<Place> places(Session session) {
+            return isIn(session) ? List.of(this) : List.of();
+        }
     }
 
     /// The voices of a stack.
-    record OfStack(String stackId) implements Scope {
+    record OfStack(String stackId) implements Place {
         @Override
         public List<Voice> voices(Session session) {
             return session.followers().stream().filter(v -> v.stackId().equals(stackId)).toList();
         }
+
+        @Override
+        public Settings own(Session session) {
+            return session.stack(stackId).map(Stack::settings).orElse(Settings.NONE);
+        }
+
+        @Override
+        public Settings above(Session session) {
+            return Settings.NONE;
+        }
+
+        @Override
+        public Session with(Session session, Settings own) {
+            return session.withStacks(
+                    session.stacks().stream()
+                            .map(s -> s.id().equals(stackId) ? s.withSettings(own) : s)
+                            .toList());
+        }
+
+        @Override
+        public boolean isIn(Session session) {
+            return session.stack(stackId).isPresent();
+        }
+
+        @Override
+        public boolean followsWhatIsAbove() {
+            return false;
+        }
     }
 
     /// One voice.
-    record OfVoice(String voiceId) implements Scope {
+    record OfVoice(String voiceId) implements Place {
         @Override
         public List<Voice> voices(Session session) {
             return session.voice(voiceId).stream().toList();
+        }
+
+        @Override
+        public Settings own(Session session) {
+            return session.voice(voiceId).map(Voice::settings).orElse(Settings.NONE);
+        }
+
+        @Override
+        public Settings above(Session session) {
+            return session.voice(voiceId)
+                    .flatMap(v -> session.stack(v.stackId()))
+                    .map(Stack::settings)
+                    .orElse(Settings.NONE);
+        }
+
+        @Override
+        public Session with(Session session, Settings own) {
+            return session.changing(voiceId, v -> v.withSettings(own));
+        }
+
+        @Override
+        public boolean isIn(Session session) {
+            return session.voice(voiceId).isPresent();
+        }
+
+        @Override
+        public boolean followsWhatIsAbove() {
+            return true;
         }
     }
 
     /// A phrase of a voice.
     ///
     /// @param guideSpan the phrase, in the guide's time as recorded
-    record OfPhrase(String voiceId, TimeSpan guideSpan) implements Scope {
+    record OfPhrase(String voiceId, TimeSpan guideSpan) implements Place {
         /// A departure reaches a little beyond the phrase: landmarks may lie on its borders.
         private static final double BORDER_SECONDS = 0.02;
 
-        TimeSpan wideSpan() {
-            return guideSpan.widenedBy(BORDER_SECONDS);
+        @Override
+        public List<Voice> voices(Session session) {
+            return voice().voices(session);
+        }
+
+        private OfVoice voice() {
+            return new OfVoice(voiceId);
         }
 
         @Override
-        public List<Voice> voices(Session session) {
-            return session.voice(voiceId).stream().toList();
+        public Settings own(Session session) {
+            return session.voice(voiceId).map(v -> v.inPhrase(guideSpan)).orElse(Settings.NONE);
+        }
+
+        @Override
+        public Settings above(Session session) {
+            return voice().inForce(session);
+        }
+
+        @Override
+        public Session with(Session session, Settings own) {
+            TimeSpan wide = guideSpan.widenedBy(BORDER_SECONDS);
+            return session.changing(voiceId, v -> v.withPhrase(wide, own));
+        }
+
+        @Override
+        public boolean isIn(Session session) {
+            return voice().isIn(session);
+        }
+
+        @Override
+        public boolean followsWhatIsAbove() {
+            return true;
         }
     }
 }

@@ -9,56 +9,67 @@ import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
-import zelvan.timing.TimingSettings;
+import java.util.stream.Collectors;
+import zelvan.setting.Settings;
 import zelvan.tuning.Harmony;
-import zelvan.tuning.TuningSettings;
 import zelvan.units.Grid;
 
 /// Everything that is wanted of one song.
 ///
 /// @param name of the song
+/// @param recordings what its voices are made of
 /// @param stacks in the order in which they are shown
 /// @param voices all tracks, guide and bed among them, in the order in which they are shown
 /// @param mix what is heard of the whole
 /// @param grid where notes may begin, if the tempo is known
-/// @param guideTiming what the guide itself is corrected to
+/// @param guideReference what the guide itself is lined up with
 /// @param harmony its chords, and its key where the user has set it
 public record Session(
         String name,
+        List<Recording> recordings,
         List<Stack> stacks,
         List<Voice> voices,
         Mix mix,
         Optional<Grid> grid,
-        GuideTiming guideTiming,
+        GuideReference guideReference,
         Harmony harmony) {
     public static final Session EMPTY =
             new Session(
                     "Untitled",
                     List.of(),
                     List.of(),
+                    List.of(),
                     Mix.ALL,
                     Optional.empty(),
-                    GuideTiming.AS_SUNG,
+                    GuideReference.ITSELF,
                     Harmony.UNKNOWN);
 
     public Session {
+        recordings = List.copyOf(recordings);
         stacks = List.copyOf(stacks);
         voices = List.copyOf(voices);
-        checkIds(stacks, voices);
+        checkIds("recordings", recordings, Recording::id);
+        checkIds("stacks", stacks, Stack::id);
+        checkIds("voices", voices, Voice::id);
+        checkLayers(recordings, voices);
         checkRoles(stacks, voices);
     }
 
-    private static void checkIds(List<Stack> stacks, List<Voice> voices) {
+    private static <T> void checkIds(String part, List<T> parts, Function<T, String> id) {
         Set<String> seen = new HashSet<>();
-        for (int i = 0; i < stacks.size(); i++) {
-            if (!seen.add(stacks.get(i).id())) {
-                throw new InvalidPart("another stack has the same id", "stacks", i);
+        for (int i = 0; i < parts.size(); i++) {
+            if (!seen.add(id.apply(parts.get(i)))) {
+                throw new InvalidPart("another one has the same id", part, i, "id");
             }
         }
-        seen.clear();
+    }
+
+    private static void checkLayers(List<Recording> recordings, List<Voice> voices) {
+        Set<String> known = recordings.stream().map(Recording::id).collect(Collectors.toSet());
         for (int i = 0; i < voices.size(); i++) {
-            if (!seen.add(voices.get(i).id())) {
-                throw new InvalidPart("another track has the same id", "voices", i, "id");
+            String wanted = voices.get(i).layer().recordingId();
+            if (!known.contains(wanted)) {
+                throw new InvalidPart("there is no recording “" + wanted + "”", "voices", i);
             }
         }
     }
@@ -97,14 +108,42 @@ public record Session(
         return stacks.stream().filter(s -> s.id().equals(id)).findFirst();
     }
 
-    /// The settings of a voice's stack; nothing is moved in a voice without one.
-    public TimingSettings stackTiming(Voice voice) {
-        return stack(voice.stackId()).map(Stack::timing).orElse(TimingSettings.OFF);
+    public Optional<Recording> recording(String id) {
+        return recordings.stream().filter(r -> r.id().equals(id)).findFirst();
     }
 
-    /// The pitch settings of a voice's stack; nothing is moved in a voice without one.
-    public TuningSettings stackTuning(Voice voice) {
-        return stack(voice.stackId()).map(Stack::tuning).orElse(TuningSettings.OFF);
+    /// What a voice of this session was sung into.
+    public Recording recordingOf(Voice voice) {
+        return recording(voice.layer().recordingId()).orElseThrow();
+    }
+
+    /// The file of a voice of this session.
+    public AudioReference audioOf(Voice voice) {
+        return recordingOf(voice).audio();
+    }
+
+    /// What was said by hand of a voice of this session.
+    public HandWork handOf(Voice voice) {
+        return recordingOf(voice).hand();
+    }
+
+    /// What is in force in a voice of this session, but where its phrases depart from it.
+    public Settings settingsOf(Voice voice) {
+        return new Scope.OfVoice(voice.id()).inForce(this);
+    }
+
+    /// What is in force in a voice of this session, by the moment of the guide.
+    ///
+    /// @param of makes of settings what is wanted of them
+    public <T> ByPhrase<T> inForce(Voice voice, Function<Settings, T> of) {
+        Settings everywhere = settingsOf(voice);
+        return new ByPhrase<>(
+                of.apply(everywhere),
+                voice.phrases().stream()
+                        .map(p ->
+                                new ByPhrase.Stretch<>(
+                                        p.guideSpan(), of.apply(p.settings().over(everywhere))))
+                        .toList());
     }
 
     /// The voice that a voice follows: that of its stack, or the guide. Where stacks follow each
@@ -129,53 +168,70 @@ public record Session(
     }
 
     public Session withGrid(Optional<Grid> value) {
-        return new Session(name, stacks, voices, mix, value, guideTiming, harmony);
+        return new Session(name, recordings, stacks, voices, mix, value, guideReference, harmony);
     }
 
-    public Session withGuideTiming(GuideTiming value) {
-        return new Session(name, stacks, voices, mix, grid, value, harmony);
+    public Session withGuideReference(GuideReference value) {
+        return new Session(name, recordings, stacks, voices, mix, grid, value, harmony);
     }
 
     public Session withHarmony(Harmony value) {
-        return new Session(name, stacks, voices, mix, grid, guideTiming, value);
+        return new Session(name, recordings, stacks, voices, mix, grid, guideReference, value);
     }
 
     public Session withName(String value) {
-        return new Session(value, stacks, voices, mix, grid, guideTiming, harmony);
+        return new Session(value, recordings, stacks, voices, mix, grid, guideReference, harmony);
     }
 
     public Session withMix(Mix value) {
-        return new Session(name, stacks, voices, value, grid, guideTiming, harmony);
+        return new Session(name, recordings, stacks, voices, value, grid, guideReference, harmony);
     }
 
     public Session withStacks(List<Stack> value) {
-        return new Session(name, value, voices, mix, grid, guideTiming, harmony);
+        return new Session(name, recordings, value, voices, mix, grid, guideReference, harmony);
     }
 
+    /// @param value made of the recordings that are there
     public Session withVoices(List<Voice> value) {
-        return new Session(name, stacks, value, mix, grid, guideTiming, harmony);
+        return new Session(name, recordings, stacks, value, mix, grid, guideReference, harmony);
     }
 
-    /// The files that it is made of, in the order of its voices.
-    public List<Path> recordings() {
-        return voices.stream().map(v -> v.audio().file()).toList();
+    /// @param value at least those that its voices are made of
+    public Session withRecordings(List<Recording> value) {
+        return new Session(name, value, stacks, voices, mix, grid, guideReference, harmony);
+    }
+
+    /// The files that it is made of, in the order of its recordings.
+    public List<Path> files() {
+        return recordings.stream().map(r -> r.audio().file()).toList();
     }
 
     /// The session with the length and the content of its recordings where it did not know them
     /// yet.
     ///
-    /// @param recordings by path, as they were read
-    public Session knowing(Map<String, AudioReference> recordings) {
-        List<Voice> known =
-                voices.stream()
-                        .map(v ->
-                                v.audio().isKnown()
-                                        ? v
-                                        : v.withAudio(
-                                                recordings.getOrDefault(
-                                                        v.audio().path(), v.audio())))
+    /// @param read by path, as they were read
+    public Session knowing(Map<String, AudioReference> read) {
+        List<Recording> known =
+                recordings.stream()
+                        .map(r ->
+                                r.audio().isKnown()
+                                        ? r
+                                        : r.withAudio(
+                                                read.getOrDefault(r.audio().path(), r.audio())))
                         .toList();
-        return known.equals(voices) ? this : withVoices(known);
+        return known.equals(recordings) ? this : withRecordings(known);
+    }
+
+    /// The session with what was said by hand of a voice changed.
+    public Session handling(String voiceId, UnaryOperator<HandWork> change) {
+        Optional<String> id = voice(voiceId).map(v -> v.layer().recordingId());
+        return withRecordings(
+                recordings.stream()
+                        .map(r ->
+                                id.equals(Optional.of(r.id()))
+                                        ? r.withHand(change.apply(r.hand()))
+                                        : r)
+                        .toList());
     }
 
     /// The session with one voice changed.
@@ -184,14 +240,14 @@ public record Session(
                 voices.stream().map(v -> v.id().equals(voiceId) ? change.apply(v) : v).toList());
     }
 
-    /// The session with something changed in several places, one after the other.
+    /// The session with something said by hand in several places, one after the other.
     ///
     /// @param voiceId whose voice a place is in
-    <P> Session changing(
-            List<P> places, Function<P, String> voiceId, BiFunction<Voice, P, Voice> change) {
+    <P> Session handling(
+            List<P> places, Function<P, String> voiceId, BiFunction<HandWork, P, HandWork> change) {
         Session changed = this;
         for (P place : places) {
-            changed = changed.changing(voiceId.apply(place), v -> change.apply(v, place));
+            changed = changed.handling(voiceId.apply(place), h -> change.apply(h, place));
         }
         return changed;
     }

@@ -1,12 +1,15 @@
 package zelvan.session;
 
 import com.fasterxml.jackson.annotation.JsonAutoDetect;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.io.IOException;
 import java.nio.charset.MalformedInputException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.function.Function;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.TokenStreamLocation;
 import tools.jackson.databind.DeserializationFeature;
@@ -25,10 +28,12 @@ public final class SessionFile {
     public static final String EXTENSION = ".zelvan";
 
     /// Changes whenever an older program could not read the file.
-    private static final int VERSION = 6;
+    private static final int VERSION = 7;
 
     private static final JsonMapper JSON =
             JsonMapper.builder()
+                    .addModule(SettingsJson.module())
+                    .addMixIn(Layer.class, LayerKinds.class)
                     // Records are their components, whatever else they can be asked.
                     .changeDefaultVisibility(
                             v -> v.withIsGetterVisibility(JsonAutoDetect.Visibility.NONE))
@@ -37,6 +42,11 @@ public final class SessionFile {
                     .enable(DeserializationFeature.FAIL_ON_MISSING_CREATOR_PROPERTIES)
                     .enable(DeserializationFeature.FAIL_ON_NULL_CREATOR_PROPERTIES)
                     .build();
+
+    /// A layer stands in an object with its kind.
+    @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, include = JsonTypeInfo.As.WRAPPER_OBJECT)
+    @JsonSubTypes(@JsonSubTypes.Type(value = Layer.Sung.class, name = "sung"))
+    private interface LayerKinds {}
 
     private record Document(int version, Session session) {}
 
@@ -136,34 +146,26 @@ public final class SessionFile {
 
     private static Session relative(Session session, Path file) {
         Path folder = folderOf(file);
-        return session.withVoices(
-                session.voices().stream()
-                        .map(v -> {
-                            Path audio = v.audio().file().toAbsolutePath().normalize();
-                            boolean inside = audio.startsWith(folder);
-                            String path =
-                                    inside ? folder.relativize(audio).toString() : audio.toString();
-                            return v.withAudio(
-                                    new AudioReference(
-                                            path.replace('\\', '/'),
-                                            v.audio().bytes(),
-                                            v.audio().sha256()));
-                        })
-                        .toList());
+        return moved(
+                session,
+                path -> {
+                    Path audio = path.toAbsolutePath().normalize();
+                    boolean inside = audio.startsWith(folder);
+                    String seen = inside ? folder.relativize(audio).toString() : audio.toString();
+                    return seen.replace('\\', '/');
+                });
     }
 
     private static Session resolved(Session session, Path file) {
         Path folder = folderOf(file);
-        return session.withVoices(
-                session.voices().stream()
-                        .map(v ->
-                                v.withAudio(
-                                        new AudioReference(
-                                                folder.resolve(v.audio().path())
-                                                        .normalize()
-                                                        .toString(),
-                                                v.audio().bytes(),
-                                                v.audio().sha256())))
+        return moved(session, path -> folder.resolve(path).normalize().toString());
+    }
+
+    /// The session with its audio somewhere else.
+    private static Session moved(Session session, Function<Path, String> place) {
+        return session.withRecordings(
+                session.recordings().stream()
+                        .map(r -> r.withAudio(r.audio().at(place.apply(r.audio().file()))))
                         .toList());
     }
 

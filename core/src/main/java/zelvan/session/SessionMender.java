@@ -10,16 +10,15 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 import zelvan.align.Marks;
-import zelvan.timing.TimingSettings;
+import zelvan.setting.Settings;
 import zelvan.tuning.Harmony;
-import zelvan.tuning.TuningSettings;
 
 /// Opens what can be opened of a session in which something is wrong.
 ///
 /// How it works: the document is read; where a value refuses what stands there, the smallest part
-/// around it that a session can do without is left out (one anchor, one note, one chord; the
-/// settings of a stack become the usual ones; a track without a file goes altogether), that is
-/// noted, and the document is read again.
+/// around it that a session can do without is left out (one anchor, one note, one chord, one
+/// setting; a track without a recording goes altogether), that is noted, and the document is read
+/// again.
 final class SessionMender {
     private static final int MOST_PARTS = 500;
     private static final Object NEEDED = new Object();
@@ -110,6 +109,11 @@ final class SessionMender {
                 array.remove(Integer.parseInt(step));
                 return true;
             }
+            boolean setting = depth > 2 && place.get(depth - 2).equals("settings");
+            if (setting && parent instanceof ObjectNode settings && settings.has(step)) {
+                settings.remove(step);
+                return true;
+            }
             if (parent instanceof ObjectNode object) {
                 Optional<JsonNode> usual = usual(place.subList(0, depth));
                 if (usual.isPresent() && !usual.get().equals(object.get(step))) {
@@ -125,9 +129,6 @@ final class SessionMender {
     /// without.
     private Optional<JsonNode> usual(List<String> place) {
         String name = place.getLast();
-        String owner = place.size() < 2 ? "" : place.get(place.size() - 2);
-        String list = place.size() < 3 ? "" : place.get(place.size() - 3);
-        boolean whole = list.equals("stacks") || owner.equals("guideTiming");
         Object value =
                 switch (name) {
                     case "stackId" -> firstStack();
@@ -135,12 +136,12 @@ final class SessionMender {
                     case "role" -> Role.DOUBLE;
                     case "leaderId" -> Stack.GUIDE;
                     case "mix" -> Mix.ALL;
-                    case "guideTiming" -> GuideTiming.AS_SUNG;
+                    case "guideReference" -> GuideReference.ITSELF;
                     case "harmony" -> Harmony.UNKNOWN;
+                    case "hand" -> HandWork.NONE;
                     case "marks" -> Marks.NONE;
                     case "strip" -> Strip.PLAIN;
-                    case "timing" -> whole ? new TimingSettings(0.5, 0) : TimingDeparture.NONE;
-                    case "tuning" -> whole ? TuningSettings.OFF : TuningDeparture.NONE;
+                    case "settings" -> Settings.NONE;
                     case "grid" -> Optional.empty();
                     case "stacks", "phrases", "anchors", "octaves", "notes", "protections" ->
                             List.of();

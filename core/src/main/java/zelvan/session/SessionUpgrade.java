@@ -1,6 +1,11 @@
 package zelvan.session;
 
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /// Brings the documents of older versions up to date.
@@ -26,7 +31,103 @@ final class SessionUpgrade {
         if (version <= 5) {
             fromFive(document.path("session"));
         }
+        if (version <= 6) {
+            fromSix(object(document.path("session")));
+        }
         return document;
+    }
+
+    /// Version 7 knows recordings, with what was said of them by hand, and settings by their words.
+    private static void fromSix(ObjectNode session) {
+        ArrayNode recordings = session.putArray("recordings");
+        JsonNode guideTiming = session.remove("guideTiming");
+        session.putObject("guideReference")
+                .put("kind", guideTiming.path("reference").asString(""))
+                .put("trackId", guideTiming.path("trackId").asString(""));
+        for (JsonNode stack : session.path("stacks")) {
+            settings(object(stack));
+        }
+        for (JsonNode node : session.path("voices")) {
+            ObjectNode voice = object(node);
+            ObjectNode recording = recordings.addObject();
+            String id = "r" + recordings.size();
+            recording.put("id", id);
+            move(voice, recording, "audio");
+            ObjectNode hand = recording.putObject("hand");
+            for (String part : List.of("anchors", "marks", "octaves", "notes", "protections")) {
+                move(voice, hand, part);
+            }
+            voice.putObject("layer")
+                    .putObject("sung")
+                    .putArray("clips")
+                    .addObject()
+                    .put("recordingId", id);
+            voice.path("phrases").forEach(phrase -> settings(object(phrase)));
+            ObjectNode settings = settings(voice);
+            ObjectNode strip = object(voice.path("strip"));
+            putChanged(settings, "level", strip.remove("gainDecibels"), 1);
+            putChanged(settings, "pan", strip.remove("pan"), 100);
+            if (voice.path("role").asString("").equals("GUIDE")) {
+                timing(settings, guideTiming.path("timing"));
+            }
+        }
+    }
+
+    /// What is missing is for the reader to complain of.
+    private static void move(ObjectNode from, ObjectNode to, String part) {
+        JsonNode value = from.remove(part);
+        if (value != null) {
+            to.set(part, value);
+        }
+    }
+
+    /// The settings that were kept as timing and tuning.
+    private static ObjectNode settings(ObjectNode owner) {
+        JsonNode timing = owner.remove("timing");
+        JsonNode tuning = owner.remove("tuning");
+        ObjectNode settings = owner.putObject("settings");
+        if (timing != null) {
+            timing(settings, timing);
+        }
+        if (tuning != null) {
+            put(settings, "pitch-target", tuning.path("target"), 1);
+            put(settings, "pitch-pull", tuning.path("pull"), 100);
+            put(settings, "pitch-slack", tuning.path("slackCents"), 1);
+            put(settings, "keep-detail", tuning.path("detail"), 100);
+            put(settings, "wander", tuning.path("wander"), 100);
+            put(settings, "vibrato", tuning.path("vibrato"), 100);
+        }
+        return settings;
+    }
+
+    private static void timing(ObjectNode settings, JsonNode timing) {
+        put(settings, "timing-pull", timing.path("pull"), 100);
+        put(settings, "timing-slack", timing.path("slackSeconds"), 1000);
+        put(settings, "line-up", timing.path("lineUp"), 1);
+    }
+
+    /// A voice always had one; 0 was as it came.
+    private static void putChanged(
+            ObjectNode settings, String word, @Nullable JsonNode value, int scale) {
+        if (value == null || !value.isNumber() || value.asDouble() != 0) {
+            put(settings, word, value, scale);
+        }
+    }
+
+    /// A null followed what stood above. In decimals, so that 0.07 is 7 per cent and nothing else.
+    private static void put(ObjectNode settings, String word, @Nullable JsonNode value, int scale) {
+        if (value == null || value.isNull() || value.isMissingNode()) {
+            return;
+        }
+        if (value.isNumber()) {
+            double scaled =
+                    BigDecimal.valueOf(value.asDouble())
+                            .multiply(BigDecimal.valueOf(scale))
+                            .doubleValue();
+            settings.put(word, scaled);
+        } else {
+            settings.put(word, value.asString("").toLowerCase(Locale.ROOT));
+        }
     }
 
     /// Version 6 knows what is lined up first in single voices and phrases.

@@ -2,6 +2,7 @@ package zelvan.session;
 
 import java.util.Locale;
 import java.util.Optional;
+import zelvan.setting.Settings;
 import zelvan.timing.LineUp;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
@@ -11,29 +12,35 @@ import zelvan.tuning.TuningSettings;
 /// heard, looser where notes are held, never so loose that voices flam; doubles and octaves follow
 /// the pitch of the guide, harmonies and speech keep their own.
 public enum StartingPoint {
-    DOUBLE(
-            "double",
-            new TimingSettings(0.85, 0.008, LineUp.BOTH),
-            new TuningSettings(PitchTarget.GUIDE, 0.85, 5, 0.7)),
-    HARMONY("harmony", new TimingSettings(0.7, 0.012, LineUp.VOWELS), TuningSettings.OFF),
-    OCTAVE(
-            "octave",
-            new TimingSettings(0.8, 0.010, LineUp.BOTH),
-            new TuningSettings(PitchTarget.OCTAVE, 0.85, 5, 1)),
-    RAP("rap or speech", new TimingSettings(0.9, 0.005, LineUp.CONSONANTS), TuningSettings.OFF),
-    LEGATO(
-            "legato",
-            new TimingSettings(0.6, 0.016, LineUp.VOWELS),
-            new TuningSettings(PitchTarget.GUIDE, 0.6, 10, 1));
+    DOUBLE("double", 85, 8, LineUp.BOTH, PitchTarget.GUIDE, 85, 5, 70),
+    HARMONY("harmony", 70, 12, LineUp.VOWELS, PitchTarget.OWN, 0, 0, 100),
+    OCTAVE("octave", 80, 10, LineUp.BOTH, PitchTarget.OCTAVE, 85, 5, 100),
+    RAP("rap or speech", 90, 5, LineUp.CONSONANTS, PitchTarget.OWN, 0, 0, 100),
+    LEGATO("legato", 60, 16, LineUp.VOWELS, PitchTarget.GUIDE, 60, 10, 100);
 
     private final String word;
-    private final TimingSettings timing;
-    private final TuningSettings tuning;
+    private final Settings settings;
 
-    StartingPoint(String word, TimingSettings timing, TuningSettings tuning) {
+    StartingPoint(
+            String word,
+            double pullPercent,
+            double slackMillis,
+            LineUp lineUp,
+            PitchTarget target,
+            double pitchPullPercent,
+            double pitchSlackCents,
+            double detailPercent) {
         this.word = word;
-        this.timing = timing;
-        this.tuning = tuning;
+        settings =
+                Settings.of(TimingSettings.PULL, pullPercent)
+                        .with(TimingSettings.SLACK, slackMillis)
+                        .with(TimingSettings.LINE_UP, lineUp)
+                        .with(TuningSettings.TARGET, target)
+                        .with(TuningSettings.PULL, pitchPullPercent)
+                        .with(TuningSettings.SLACK, pitchSlackCents)
+                        .with(TuningSettings.DETAIL, detailPercent)
+                        .with(TuningSettings.WANDER, 100.0)
+                        .with(TuningSettings.VIBRATO, 100.0);
     }
 
     /// As the interface calls it.
@@ -41,12 +48,8 @@ public enum StartingPoint {
         return word;
     }
 
-    public TimingSettings timing() {
-        return timing;
-    }
-
-    public TuningSettings tuning() {
-        return tuning;
+    public Settings settings() {
+        return settings;
     }
 
     /// The one of that name; "rap" and "speech" both name theirs.

@@ -1,33 +1,40 @@
 package zelvan.session;
 
-/// How a track is heard.
+import java.util.List;
+import zelvan.setting.Amount;
+import zelvan.setting.Setting;
+
+/// How a track is heard, besides its level and its place from left to right, which are settings.
 ///
-/// @param gainDecibels level, -120 to 24; 0 is as recorded
-/// @param pan −1 left to 1 right
 /// @param muted not heard
 /// @param solo heard alone, with the other solos
-public record Strip(double gainDecibels, double pan, boolean muted, boolean solo) {
-    public static final Strip PLAIN = new Strip(0, 0, false, false);
+public record Strip(boolean muted, boolean solo) {
+    public static final Strip PLAIN = new Strip(false, false);
 
-    public Strip {
-        if (!(gainDecibels >= -120 && gainDecibels <= 24)) {
-            throw new IllegalArgumentException(
-                    "gainDecibels must be -120 to 24, was " + gainDecibels);
-        }
-        if (!(pan >= -1 && pan <= 1)) {
-            throw new IllegalArgumentException("pan must be -1 to 1, was " + pan);
-        }
-    }
+    /// 0 is as recorded.
+    public static final Amount LEVEL =
+            new Amount("level", "Level", "How loud it is heard", "dB", -120, 24, -24, 6, 0.0);
+
+    public static final Amount PAN =
+            new Amount(
+                    "pan",
+                    "Pan",
+                    "Where it is heard: -100 is left, 100 is right",
+                    "%",
+                    -100,
+                    100,
+                    -100,
+                    100,
+                    0.0);
+
+    /// All of them.
+    public static final List<Setting<?>> SETTINGS = List.of(LEVEL, PAN);
 
     public Strip withMuted(boolean value) {
-        return new Strip(gainDecibels, pan, value, solo);
+        return new Strip(value, solo);
     }
 
     public Strip withSolo(boolean value) {
-        return new Strip(gainDecibels, pan, muted, value);
-    }
-
-    public Strip withGain(double decibels) {
-        return new Strip(decibels, pan, muted, solo);
+        return new Strip(muted, value);
     }
 }

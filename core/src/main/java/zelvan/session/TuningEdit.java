@@ -28,8 +28,7 @@ public sealed interface TuningEdit extends Edit {
     /// The song's chords.
     ///
     /// @param what says what is done to them
-    /// @param gesture the same for all steps of one drag
-    record SetChords(List<Harmony.Change> chords, String what, long gesture) implements TuningEdit {
+    record SetChords(List<Harmony.Change> chords, String what) implements TuningEdit {
         public SetChords {
             chords = List.copyOf(chords);
         }
@@ -42,11 +41,6 @@ public sealed interface TuningEdit extends Edit {
         @Override
         public Session apply(Session session) {
             return session.withHarmony(session.harmony().withChords(chords));
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetChords other && other.gesture == gesture;
         }
     }
 
@@ -70,7 +64,7 @@ public sealed interface TuningEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            return session.changing(
+            return session.handling(
                     places, Of::voiceId, (v, p) -> v.hearing(new OctaveShift(p.span, octaves)));
         }
     }
@@ -78,8 +72,7 @@ public sealed interface TuningEdit extends Edit {
     /// What is wanted of single notes, in one or several voices.
     ///
     /// @param what says it in a word
-    /// @param gesture the same for all steps of one drag
-    record SetNotes(List<Of> places, String what, long gesture) implements TuningEdit {
+    record SetNotes(List<Of> places, String what) implements TuningEdit {
         /// @param notes what takes the place of all that was said of where they lie
         public record Of(String voiceId, List<NoteEdit> notes) {
             public Of {
@@ -98,14 +91,7 @@ public sealed interface TuningEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            return session.changing(places, Of::voiceId, (v, p) -> v.withNotes(p.notes));
-        }
-
-        @Override
-        public boolean continues(Edit before) {
-            return before instanceof SetNotes other
-                    && other.gesture == gesture
-                    && other.what.equals(what);
+            return session.handling(places, Of::voiceId, (v, p) -> v.withNotes(p.notes));
         }
     }
 
@@ -125,7 +111,7 @@ public sealed interface TuningEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            return session.changing(places, Of::voiceId, (v, p) -> v.withoutNotes(p.span));
+            return session.handling(places, Of::voiceId, (v, p) -> v.withoutNotes(p.span));
         }
     }
 }

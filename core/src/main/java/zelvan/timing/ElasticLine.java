@@ -79,13 +79,17 @@ final class ElasticLine {
         byte[] border = new byte[knots.length - 1];
         Arrays.fill(trust, 1);
         int[] unknown = unknowns();
+        Balance balance = new Balance(unknown[unknown.length - 1] + 1);
+        double[] next = new double[knots.length];
         for (int round = 0; round < MOST_ROUNDS; round++) {
-            double[] next = balanced(unknown, trust, border);
+            balance(balance, unknown, trust, border, next);
             double change = 0;
             for (int k = 0; k < next.length; k++) {
                 change = Math.max(change, Math.abs(next[k] - moves[k]));
             }
+            double[] before = moves;
             moves = next;
+            next = before;
             boolean same = hold(moves, border);
             if (round > 0 && same && change < SETTLED_SECONDS) {
                 break;
@@ -118,19 +122,15 @@ final class ElasticLine {
     }
 
     /// The moves at which all forces balance.
-    private double[] balanced(int[] unknown, double[] trust, byte[] border) {
-        int count = unknown[unknown.length - 1] + 1;
-        double[] diagonal = new double[count];
-        double[] above = new double[count];
-        double[] right = new double[count];
-        double[] given = new double[count];
-        Arrays.fill(given, Double.NaN);
+    private void balance(
+            Balance forces, int[] unknown, double[] trust, byte[] border, double[] moves) {
+        forces.clear();
         for (int k = 0; k < knots.length; k++) {
             int u = unknown[k];
-            diagonal[u] += weight[k] * trust[k];
-            right[u] += weight[k] * trust[k] * move[k];
+            forces.diagonal[u] += weight[k] * trust[k];
+            forces.right[u] += weight[k] * trust[k] * move[k];
             if (fixed[k]) {
-                given[u] = move[k];
+                forces.given[u] = move[k];
             }
         }
         for (int s = 0; s < stiffness.length; s++) {
@@ -142,19 +142,17 @@ final class ElasticLine {
                     spring = BORDER_WEIGHT;
                     wanted = ((border[s] < 0 ? slowest[s] : fastest[s]) - 1) * length;
                 }
-                diagonal[unknown[s]] += spring;
-                diagonal[unknown[s + 1]] += spring;
-                above[unknown[s]] -= spring;
-                right[unknown[s]] -= spring * wanted;
-                right[unknown[s + 1]] += spring * wanted;
+                forces.diagonal[unknown[s]] += spring;
+                forces.diagonal[unknown[s + 1]] += spring;
+                forces.above[unknown[s]] -= spring;
+                forces.right[unknown[s]] -= spring * wanted;
+                forces.right[unknown[s + 1]] += spring * wanted;
             }
         }
-        double[] solved = thomas(diagonal, above, right, given);
-        double[] moves = new double[knots.length];
+        forces.solve();
         for (int k = 0; k < moves.length; k++) {
-            moves[k] = solved[unknown[k]];
+            moves[k] = forces.solved[unknown[k]];
         }
-        return moves;
     }
 
     /// The unknown of each knot: knots tied to each other share one.
@@ -166,38 +164,62 @@ final class ElasticLine {
         return unknown;
     }
 
-    /// Solves a symmetric tridiagonal system in which some unknowns are given.
-    private static double[] thomas(
-            double[] diagonal, double[] above, double[] right, double[] given) {
-        int n = diagonal.length;
-        for (int i = 0; i < n; i++) {
-            if (!Double.isNaN(given[i])) {
-                if (i > 0) {
-                    right[i - 1] -= above[i - 1] * given[i];
-                    above[i - 1] = 0;
+    /// A symmetric tridiagonal system in which some unknowns are given; solved again each round.
+    private static final class Balance {
+        private final double[] diagonal;
+        private final double[] above;
+        private final double[] right;
+
+        /// Not a number where nothing is given.
+        private final double[] given;
+
+        private final double[] upper;
+        private final double[] solved;
+
+        Balance(int unknowns) {
+            diagonal = new double[unknowns];
+            above = new double[unknowns];
+            right = new double[unknowns];
+            given = new double[unknowns];
+            upper = new double[unknowns];
+            solved = new double[unknowns];
+        }
+
+        void clear() {
+            Arrays.fill(diagonal, 0);
+            Arrays.fill(above, 0);
+            Arrays.fill(right, 0);
+            Arrays.fill(given, Double.NaN);
+        }
+
+        void solve() {
+            int n = diagonal.length;
+            for (int i = 0; i < n; i++) {
+                if (!Double.isNaN(given[i])) {
+                    if (i > 0) {
+                        right[i - 1] -= above[i - 1] * given[i];
+                        above[i - 1] = 0;
+                    }
+                    if (i + 1 < n) {
+                        right[i + 1] -= above[i] * given[i];
+                        above[i] = 0;
+                    }
+                    diagonal[i] = 1;
+                    right[i] = given[i];
+                } else if (diagonal[i] == 0) {
+                    diagonal[i] = 1;
                 }
-                if (i + 1 < n) {
-                    right[i + 1] -= above[i] * given[i];
-                    above[i] = 0;
-                }
-                diagonal[i] = 1;
-                right[i] = given[i];
-            } else if (diagonal[i] == 0) {
-                diagonal[i] = 1;
+            }
+            double below = 0;
+            for (int i = 0; i < n; i++) {
+                double pivot = diagonal[i] - (i > 0 ? below * upper[i - 1] : 0);
+                upper[i] = above[i] / pivot;
+                solved[i] = (right[i] - (i > 0 ? below * solved[i - 1] : 0)) / pivot;
+                below = above[i];
+            }
+            for (int i = n - 2; i >= 0; i--) {
+                solved[i] -= upper[i] * solved[i + 1];
             }
         }
-        double[] upper = new double[n];
-        double[] solved = new double[n];
-        double below = 0;
-        for (int i = 0; i < n; i++) {
-            double pivot = diagonal[i] - (i > 0 ? below * upper[i - 1] : 0);
-            upper[i] = above[i] / pivot;
-            solved[i] = (right[i] - (i > 0 ? below * solved[i - 1] : 0)) / pivot;
-            below = above[i];
-        }
-        for (int i = n - 2; i >= 0; i--) {
-            solved[i] -= upper[i] * solved[i + 1];
-        }
-        return solved;
     }
 }

@@ -6,8 +6,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.function.DoubleFunction;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import zelvan.align.Alignment;
@@ -204,10 +204,10 @@ public final class TimeMapper {
     }
 
     private static boolean[] tied(double[] knots, List<TimeSpan> rigid) {
+        Stretches stiff = new Stretches(rigid);
         boolean[] tied = new boolean[knots.length];
         for (int s = 0; s + 1 < knots.length; s++) {
-            double middle = (knots[s] + knots[s + 1]) / 2;
-            tied[s] = rigid.stream().anyMatch(span -> span.contains(middle));
+            tied[s] = stiff.contain((knots[s] + knots[s + 1]) / 2);
         }
         return tied;
     }
@@ -247,12 +247,11 @@ public final class TimeMapper {
             DoubleFunction<TimingSettings> settingsAt,
             List<TimeSpan> fixed,
             List<TimeSpan> rigid) {
+        Stretches closedToAll = Stretches.widened(fixed, CLOSEST_SECONDS);
+        Stretches closed = Stretches.widened(rigid, CLOSEST_SECONDS);
         List<Goal> goals = new ArrayList<>();
         for (Anchor anchor : alignment.anchors()) {
-            List<TimeSpan> closed = anchor.byUser() ? fixed : rigid;
-            if (closed.stream()
-                    .noneMatch(
-                            s -> s.widenedBy(CLOSEST_SECONDS).contains(anchor.sourceSeconds()))) {
+            if (!(anchor.byUser() ? closedToAll : closed).contain(anchor.sourceSeconds())) {
                 // What the user holds is held there, whatever the pull.
                 TimingSettings settings =
                         anchor.held()
@@ -273,21 +272,34 @@ public final class TimeMapper {
     /// Where the line may bend: at anchors, at the ends of rigid stretches, and where one kind of
     /// sound gives way to another.
     private double[] knots(List<Goal> goals, List<TimeSpan> rigid) {
-        TreeSet<Double> knots = new TreeSet<>();
-        knots.add(-HOP);
-        knots.add(voice.seconds() + HOP);
-        goals.forEach(goal -> knots.add(goal.seconds()));
-        for (TimeSpan span : rigid) {
-            knots.add(span.startSeconds());
-            knots.add(span.endSeconds());
-        }
+        DoubleStream ends =
+                rigid.stream()
+                        .flatMapToDouble(r -> DoubleStream.of(r.startSeconds(), r.endSeconds()));
+        DoubleStream sung = goals.stream().mapToDouble(Goal::seconds);
+        double[] needed =
+                DoubleStream.concat(
+                                DoubleStream.concat(sung, ends),
+                                DoubleStream.of(-HOP, voice.seconds() + HOP))
+                        .sorted()
+                        .distinct()
+                        .toArray();
+        Stretches stiff = new Stretches(rigid);
+        double[] knots = new double[needed.length + borders.length];
+        int count = 0;
+        int next = 0;
         for (double border : borders) {
-            if (knots.subSet(border - HOP / 2, border + HOP / 2).isEmpty()
-                    && rigid.stream().noneMatch(span -> span.contains(border))) {
-                knots.add(border);
+            while (next < needed.length && needed[next] < border - HOP / 2) {
+                knots[count++] = needed[next++];
+            }
+            boolean near = next < needed.length && needed[next] < border + HOP / 2;
+            if (!near && !stiff.contain(border)) {
+                knots[count++] = border;
             }
         }
-        return knots.stream().mapToDouble(Double::doubleValue).toArray();
+        while (next < needed.length) {
+            knots[count++] = needed[next++];
+        }
+        return Arrays.copyOf(knots, count);
     }
 
     /// Whether a stretch can stay where it was sung: its neighbours leave it the room.

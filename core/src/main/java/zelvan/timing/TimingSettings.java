@@ -1,11 +1,45 @@
 package zelvan.timing;
 
+import java.util.List;
+import zelvan.setting.Amount;
+import zelvan.setting.Choice;
+import zelvan.setting.Setting;
+import zelvan.setting.Settings;
+
 /// How tightly a voice is to sit on its guide.
 ///
 /// @param pull how much of an offset is taken away, 0 (nothing) to 1 (all that exceeds the slack)
 /// @param slackSeconds how much offset is left alone as human, 0 to 10
 /// @param lineUp what is lined up first
 public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
+    /// Half way is where most people start.
+    public static final Amount PULL =
+            Amount.percent("timing-pull", "Pull", "How much of an offset is taken away", 100, 50);
+
+    public static final Amount SLACK =
+            new Amount(
+                    "timing-slack",
+                    "Slack",
+                    "How much offset is left alone as human",
+                    "ms",
+                    0,
+                    10_000,
+                    0,
+                    100,
+                    0.0);
+
+    public static final Choice<LineUp> LINE_UP =
+            Choice.of(
+                    "line-up",
+                    "Line up first",
+                    "What comes first where not everything can be kept: vowels are felt as the"
+                            + " beat, consonants are heard as flams",
+                    LineUp::word,
+                    LineUp.BOTH);
+
+    /// All of them.
+    public static final List<Setting<?>> SETTINGS = List.of(PULL, SLACK, LINE_UP);
+
     /// Nothing is moved.
     public static final TimingSettings OFF = new TimingSettings(0, 0);
 
@@ -30,8 +64,12 @@ public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
         this(pull, slackSeconds, LineUp.BOTH);
     }
 
-    public TimingSettings withPull(double value) {
-        return new TimingSettings(value, slackSeconds, lineUp);
+    /// What is set of timing.
+    public static TimingSettings of(Settings settings) {
+        return new TimingSettings(
+                settings.inForce(PULL) / 100,
+                settings.inForce(SLACK) / 1000,
+                settings.inForce(LINE_UP));
     }
 
     public TimingSettings withSlack(double seconds) {

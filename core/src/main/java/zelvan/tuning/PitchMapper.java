@@ -10,6 +10,7 @@ import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.dsp.Percentile;
 import zelvan.dsp.Smoothing;
+import zelvan.units.Curve;
 import zelvan.units.Pitch;
 import zelvan.units.TimeSpan;
 
@@ -119,8 +120,13 @@ public final class PitchMapper {
             }
         }
         double[] moves = moves(runs, notes);
+        double[] offsets = offsets();
         return new TuningResult(
-                map(runs, moves), floats(target), floats(offsets()), after(moves), notes);
+                map(runs, moves),
+                floats(target),
+                floats(offsets),
+                floats(sums(offsets, moves)),
+                notes);
     }
 
     private static int frame(double seconds) {
@@ -339,7 +345,8 @@ public final class PitchMapper {
     }
 
     private static PitchMap map(List<Run> runs, double[] moves) {
-        List<PitchMap.Point> points = new ArrayList<>();
+        // At most a point a frame, and two more at both ends of each stretch.
+        Points points = new Points(moves.length + 4 * runs.size());
         for (Run run : runs) {
             boolean moved = false;
             for (int f = run.from; f < run.to; f++) {
@@ -349,34 +356,56 @@ public final class PitchMapper {
                 add(points, run, moves);
             }
         }
-        return points.isEmpty() ? PitchMap.NONE : PitchMap.of(points);
+        return points.map();
+    }
+
+    /// The points of a map as they come.
+    private static final class Points {
+        private final double[] seconds;
+        private final double[] cents;
+        private int count;
+
+        Points(int most) {
+            seconds = new double[most];
+            cents = new double[most];
+        }
+
+        void add(double sourceSeconds, double upCents) {
+            seconds[count] = sourceSeconds;
+            cents[count++] = upCents;
+        }
+
+        PitchMap map() {
+            return count == 0
+                    ? PitchMap.NONE
+                    : new PitchMap(
+                            Curve.of(Arrays.copyOf(seconds, count), Arrays.copyOf(cents, count)));
+        }
     }
 
     /// A voiced stretch reaches half a frame beyond its outer ones.
-    private static void add(List<PitchMap.Point> points, Run run, double[] moves) {
+    private static void add(Points points, Run run, double[] moves) {
         double start = (run.from - 0.5) * HOP;
         double end = (run.to - 0.5) * HOP;
-        points.add(new PitchMap.Point(start, 0));
-        points.add(new PitchMap.Point(start, moves[run.from]));
+        points.add(start, 0);
+        points.add(start, moves[run.from]);
         for (int f = run.from; f < run.to; f++) {
             boolean bends =
                     f == run.from
                             || f + 1 == run.to
                             || Math.abs(moves[f - 1] - 2 * moves[f] + moves[f + 1]) > 0;
             if (bends) {
-                points.add(new PitchMap.Point(f * HOP, moves[f]));
+                points.add(f * HOP, moves[f]);
             }
         }
-        points.add(new PitchMap.Point(end, moves[run.to - 1]));
-        points.add(new PitchMap.Point(end, 0));
+        points.add(end, moves[run.to - 1]);
+        points.add(end, 0);
     }
 
-    private float[] after(double[] moves) {
-        double[] after = offsets();
-        for (int f = 0; f < after.length; f++) {
-            after[f] += moves[f];
-        }
-        return floats(after);
+    private static double[] sums(double[] offsets, double[] moves) {
+        double[] sums = new double[offsets.length];
+        Arrays.setAll(sums, f -> offsets[f] + moves[f]);
+        return sums;
     }
 
     private static float[] floats(double[] values) {

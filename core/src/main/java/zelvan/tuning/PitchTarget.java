@@ -1,8 +1,5 @@
 package zelvan.tuning;
 
-import java.util.Locale;
-import java.util.Optional;
-
 /// What a voice's pitch is drawn to.
 public enum PitchTarget {
     /// Its own line: nothing is moved.
@@ -30,16 +27,5 @@ public enum PitchTarget {
     /// Whether the guide's pitch decides.
     public boolean followsGuide() {
         return this == GUIDE || this == OCTAVE;
-    }
-
-    /// The one of that name, as the command line calls it; "off" is the voice's own line.
-    public static Optional<PitchTarget> named(String name) {
-        String upper = name.toUpperCase(Locale.ROOT).trim();
-        for (PitchTarget target : values()) {
-            if (target.name().equals(upper) || upper.equals("OFF") && target == OWN) {
-                return Optional.of(target);
-            }
-        }
-        return Optional.empty();
     }
 }

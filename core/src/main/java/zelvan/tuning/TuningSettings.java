@@ -1,5 +1,11 @@
 package zelvan.tuning;
 
+import java.util.List;
+import zelvan.setting.Amount;
+import zelvan.setting.Choice;
+import zelvan.setting.Setting;
+import zelvan.setting.Settings;
+
 /// How closely a voice's pitch follows its target.
 ///
 /// @param target what it is drawn to
@@ -20,6 +26,61 @@ public record TuningSettings(
     /// The most of wander and vibrato: twice as much.
     public static final double MOST = 2;
 
+    public static final Choice<PitchTarget> TARGET =
+            Choice.of(
+                            "pitch-target",
+                            "Drawn to",
+                            "What the pitch is drawn to",
+                            PitchTarget::word,
+                            PitchTarget.OWN)
+                    .orOff(PitchTarget.OWN);
+
+    public static final Amount PULL =
+            Amount.percent(
+                    "pitch-pull", "Pull", "How much of an offset in pitch is taken away", 100, 0);
+
+    public static final Amount SLACK =
+            new Amount(
+                    "pitch-slack",
+                    "Slack",
+                    "How much offset in pitch is left alone as human, in cents",
+                    "ct",
+                    0,
+                    PitchMap.MOST_CENTS,
+                    0,
+                    50,
+                    0.0);
+
+    public static final Amount DETAIL =
+            Amount.percent(
+                    "keep-detail",
+                    "Own",
+                    "How much of the singer's own vibrato, scoops and wander stays: at 100 each"
+                            + " note is moved as a whole, at 0 the pitch follows the target's curve",
+                    100,
+                    100);
+
+    public static final Amount WANDER =
+            Amount.percent(
+                    "wander",
+                    "Wander",
+                    "How much of each note's slow movement stays of what comes out",
+                    100 * MOST,
+                    100);
+
+    public static final Amount VIBRATO =
+            Amount.percent(
+                    "vibrato",
+                    "Vibrato",
+                    "How much of each note's vibrato stays of what comes out: 0 none, 200 twice as"
+                            + " much",
+                    100 * MOST,
+                    100);
+
+    /// All of them.
+    public static final List<Setting<?>> SETTINGS =
+            List.of(TARGET, PULL, SLACK, DETAIL, WANDER, VIBRATO);
+
     /// Nothing is moved.
     public static final TuningSettings OFF = new TuningSettings(PitchTarget.OWN, 0, 0, 1);
 
@@ -36,6 +97,17 @@ public record TuningSettings(
     /// Wander and vibrato as they come out.
     public TuningSettings(PitchTarget target, double pull, double slackCents, double detail) {
         this(target, pull, slackCents, detail, 1, 1);
+    }
+
+    /// What is set of pitch.
+    public static TuningSettings of(Settings settings) {
+        return new TuningSettings(
+                settings.inForce(TARGET),
+                settings.inForce(PULL) / 100,
+                settings.inForce(SLACK),
+                settings.inForce(DETAIL) / 100,
+                settings.inForce(WANDER) / 100,
+                settings.inForce(VIBRATO) / 100);
     }
 
     static void check(String name, double value, double most) {

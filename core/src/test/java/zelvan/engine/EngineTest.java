@@ -29,28 +29,30 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Percentile;
 import zelvan.exchange.Printed;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
 import zelvan.files.Target;
 import zelvan.files.Targets;
+import zelvan.session.Edit;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.Scope;
 import zelvan.session.Session;
-import zelvan.session.Setting;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
 import zelvan.testing.Takes;
+import zelvan.testing.Wanted;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.PitchTarget;
-import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
 import zelvan.units.TimeSpan;
 
@@ -70,7 +72,7 @@ class EngineTest {
         session =
                 VoiceFolder.adding(Session.EMPTY, VoiceFolder.soundFiles(List.of(demo)))
                         .apply(Session.EMPTY);
-        session = Turn.all(TimingSettings.FULL).apply(session);
+        session = Wanted.timing(100, 0).apply(session);
         locked = engine.derive(session, Progress.NONE);
     }
 
@@ -126,10 +128,10 @@ class EngineTest {
         double sung = guidePhrase(6).startSeconds() + 0.4;
         double change = sung + 0.15;
         Session moved =
-                session.changing(guide.id(), v -> v.setting(Anchor.held(sung, sung + 0.33)))
+                session.handling(guide.id(), h -> h.setting(Anchor.held(sung, sung + 0.33)))
                         .withHarmony(Harmony.UNKNOWN.with(chord(0, "F♯")).with(chord(change, "C")));
-        TuningSettings toChords = new TuningSettings(PitchTarget.CHORD, 1, 0, 1);
-        Derived derived = engine.derive(Turn.all(toChords).apply(moved), Progress.NONE);
+        Edit toChords = Wanted.pitch(PitchTarget.CHORD, 100, 0, 100);
+        Derived derived = engine.derive(toChords.apply(moved), Progress.NONE);
         DerivedVoice left = derived.voice(voice("Mara double left").id()).orElseThrow();
         int checked = 0;
         for (Note note : left.pitched().result().notes()) {
@@ -193,7 +195,7 @@ class EngineTest {
 
     @Test
     void unchangedVoicesArePrintedSampleForSample() throws Exception {
-        Derived off = engine.derive(Turn.all(TimingSettings.OFF).apply(session), Progress.NONE);
+        Derived off = engine.derive(Wanted.timing(0, 0).apply(session), Progress.NONE);
         List<VoicePrinter.Job> jobs = VoicePrinter.jobs(off);
         List<Printed> printed =
                 VoicePrinter.print(
@@ -214,7 +216,11 @@ class EngineTest {
     void onlyWhatDependsOnAnEditIsDerivedAgain() {
         Voice left = voice("Mara double left");
         Session changed =
-                Turn.of(new Scope.OfVoice(left.id()), Setting.TIMING_PULL, 0.3, left.name())
+                new Turn<>(
+                                List.of(new Scope.OfVoice(left.id())),
+                                left.name(),
+                                TimingSettings.PULL,
+                                30.0)
                         .apply(session);
         Derived next = engine.derive(changed, Progress.NONE);
         String right = voice("Mara double right").id();
@@ -335,6 +341,7 @@ class EngineTest {
         old.add(
                 engine.want(
                         session.withName("begun"),
+                        List.of(),
                         Progress.NONE,
                         soFar -> {
                             begun.countDown();
@@ -346,14 +353,15 @@ class EngineTest {
                         }));
         begun.await();
         for (int i = 0; i < 5; i++) {
-            old.add(engine.want(session.withName("old " + i), Progress.NONE, soFar -> {}));
+            old.add(
+                    engine.want(
+                            session.withName("old " + i), List.of(), Progress.NONE, soFar -> {}));
         }
-        CompletableFuture<Derived> asked = engine.want(newest, Progress.NONE, soFar -> {});
+        CompletableFuture<Derived> asked =
+                engine.want(newest, List.of(), Progress.NONE, soFar -> {});
         allAsked.countDown();
         assertThat(asked.get(60, TimeUnit.SECONDS).session()).isSameAs(newest);
-        assertThat(old.getFirst()).isCompleted();
-        assertThat(old.subList(1, old.size()))
-                .allSatisfy(each -> assertThat(each).isCompletedExceptionally());
+        assertThat(old).allSatisfy(each -> assertThat(each).isCompletedExceptionally());
     }
 
     @Test
@@ -370,7 +378,7 @@ class EngineTest {
                         return false;
                     }
                 };
-        assertThat(engine.want(session.withName("other"), broken, soFar -> {}))
+        assertThat(engine.want(session.withName("other"), List.of(), broken, soFar -> {}))
                 .failsWithin(60, TimeUnit.SECONDS)
                 .withThrowableThat()
                 .withMessageContaining("nobody can see this");

@@ -15,15 +15,19 @@ import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Percentile;
 import zelvan.files.Target;
 import zelvan.render.VoiceSource;
 import zelvan.session.AudioReference;
+import zelvan.session.Layer;
 import zelvan.session.Protection;
+import zelvan.session.Recording;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.singers.Performer.Departures;
 import zelvan.singers.Performer.Habits;
 import zelvan.singers.Singer;
@@ -37,45 +41,53 @@ import zelvan.units.TimeSpan;
 
 /// What pitch settings do is heard: the rendered voice, listened to again.
 class PitchSoundTest {
-    private static final TuningSettings CURVE = new TuningSettings(PitchTarget.GUIDE, 1, 0, 0);
-    private static final TuningSettings MEANS = CURVE.withDetail(1);
+    private static final Settings CURVE =
+            Settings.of(TuningSettings.TARGET, PitchTarget.GUIDE)
+                    .with(TuningSettings.PULL, 100.0)
+                    .with(TuningSettings.DETAIL, 0.0);
+    private static final Settings MEANS = CURVE.with(TuningSettings.DETAIL, 100.0);
+    private static final double FULL = 100;
+    private static final double OFF = 0;
     private static final int RATE = Takes.RATE_HERTZ;
     @TempDir Path folder;
 
     private DerivedVoice derived(
-            Takes.Take take,
-            TimingSettings timing,
-            TuningSettings tuning,
-            List<Protection> protections)
+            Takes.Take take, double pullPercent, Settings tuning, List<Protection> protections)
             throws Exception {
-        return derived(Takes.LEAD, take, timing, tuning, protections);
+        return derived(Takes.LEAD, take, pullPercent, tuning, protections);
     }
 
     private DerivedVoice derived(
             Takes.Take guide,
             Takes.Take take,
-            TimingSettings timing,
-            TuningSettings tuning,
+            double pullPercent,
+            Settings tuning,
             List<Protection> protections)
             throws Exception {
-        Stack stack = new Stack("stack", "Stack", timing).withTuning(tuning);
+        Stack stack = new Stack("stack", "Stack", tuning.with(TimingSettings.PULL, pullPercent));
         Session session =
                 Session.EMPTY
                         .withStacks(List.of(stack))
+                        .withRecordings(
+                                List.of(recording("guide", guide), recording("voice", take)))
                         .withVoices(
                                 List.of(
-                                        voice("guide", guide, Role.GUIDE, ""),
-                                        voice("voice", take, Role.DOUBLE, "stack")
-                                                .withProtections(protections)));
+                                        voice("guide", Role.GUIDE, ""),
+                                        voice("voice", Role.DOUBLE, "stack")))
+                        .handling("voice", h -> h.withProtections(protections));
         try (Engine engine = new Engine(new KeptWork(folder.resolve("kept")))) {
             return engine.derive(session, Progress.NONE).voice("voice").orElseThrow();
         }
     }
 
-    private Voice voice(String id, Takes.Take take, Role role, String stack) throws Exception {
+    private Recording recording(String id, Takes.Take take) throws Exception {
         Path file = folder.resolve(id + ".wav");
         SoundFiles.write(Target.fresh(file), take.sound(), SoundFormat.WAV_FLOAT);
-        return Voice.of(id, id, new AudioReference(file.toString(), 0, ""), role, stack);
+        return Recording.of(id, AudioReference.to(file));
+    }
+
+    private static Voice voice(String id, Role role, String stack) {
+        return Voice.of(id, id, role, stack, Layer.sung(id));
     }
 
     private static float[] samples(DerivedVoice made) {
@@ -112,7 +124,7 @@ class PitchSoundTest {
 
     @Test
     void doubleIsHeardOnTheGuidesPitch() throws Exception {
-        DerivedVoice made = derived(Takes.LOOSE, TimingSettings.FULL, CURVE, List.of());
+        DerivedVoice made = derived(Takes.LOOSE, FULL, CURVE, List.of());
         double[] off = sizes(offsets(heard(made)));
         assertThat(off).hasSizeGreaterThan(800);
         assertThat(Percentile.median(off)).isLessThan(3);
@@ -124,8 +136,8 @@ class PitchSoundTest {
         DerivedVoice made =
                 derived(
                         Takes.LOW,
-                        TimingSettings.FULL,
-                        CURVE.withTarget(PitchTarget.OCTAVE),
+                        FULL,
+                        CURVE.with(TuningSettings.TARGET, PitchTarget.OCTAVE),
                         List.of());
         double[] off = offsets(heard(made));
         for (int i = 0; i < off.length; i++) {
@@ -143,7 +155,7 @@ class PitchSoundTest {
         Singer singer = new Singer("Vibrato", 1.16, 0.05, 0.35, 0.001, 5.6, 60, 1);
         Habits sharp = new Habits(0, 1, 0, 0, 0, 25, 0, false);
         Takes.Take take = Takes.sing(held, singer, sharp, Departures.NONE, 21);
-        DerivedVoice made = derived(lead, take, TimingSettings.OFF, MEANS, List.of());
+        DerivedVoice made = derived(lead, take, OFF, MEANS, List.of());
         assertThat(made.pitched().lock().after().medianCents()).isLessThan(1);
         PitchTrack after = heard(made);
         PitchTrack before = take.analysis().pitch();
@@ -196,7 +208,7 @@ class PitchSoundTest {
         DerivedVoice made =
                 derived(
                         Takes.LOOSE,
-                        TimingSettings.OFF,
+                        OFF,
                         CURVE,
                         List.of(new Protection(span, Protection.Kind.PITCH)));
         float[] out = samples(made);
@@ -207,7 +219,8 @@ class PitchSoundTest {
 
     @Test
     void withoutPullNothingChanges() throws Exception {
-        DerivedVoice made = derived(Takes.LOOSE, TimingSettings.OFF, CURVE.withPull(0), List.of());
+        DerivedVoice made =
+                derived(Takes.LOOSE, OFF, CURVE.with(TuningSettings.PULL, 0.0), List.of());
         assertThat(made.isUnchanged()).isTrue();
         assertThat(samples(made)).isEqualTo(Takes.LOOSE.sound().channel(0));
     }

@@ -25,17 +25,21 @@ import zelvan.align.Anchor;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
+import zelvan.derived.HandWorkProblem;
+import zelvan.derived.RecordingChanged;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
 import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Session;
-import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.testing.Takes;
-import zelvan.timing.TimingSettings;
+import zelvan.testing.Wanted;
 
 /// What one engine makes of sessions that come one after the other, and of files that do not stay
 /// as they are. Voices are called v1, v2, … in every session.
@@ -60,7 +64,7 @@ class SessionsInOneEngineTest {
             files.add(written(folder.resolve(name).resolve("double " + i + ".wav"), others[i]));
         }
         Session session = VoiceFolder.adding(Session.EMPTY, files).apply(Session.EMPTY);
-        return Turn.all(TimingSettings.FULL).apply(session);
+        return Wanted.timing(100, 0).apply(session);
     }
 
     private static Path written(Path file, Takes.Take take) throws Exception {
@@ -138,7 +142,7 @@ class SessionsInOneEngineTest {
         assertThat(VoicePrinter.jobs(then)).isEmpty();
 
         RecordingChanged changed = (RecordingChanged) then.problems().getFirst();
-        Session taken = known.changing("v2", v -> v.withAudio(changed.now()));
+        Session taken = new Edit.UseRecording("r2", "Double", changed.now()).apply(known);
         assertThat(engine.derive(taken, Progress.NONE).problems()).isEmpty();
         replace(file, Takes.LOOSE);
         assertThat(engine.derive(known, Progress.NONE).problems()).isEmpty();
@@ -163,7 +167,7 @@ class SessionsInOneEngineTest {
 
     @Test
     void aFileThatIsCutWhileItIsOpenIsPrintedAsItWas() throws Exception {
-        Session session = Turn.all(TimingSettings.OFF).apply(song("song", Takes.LEAD, Takes.LOOSE));
+        Session session = Wanted.timing(0, 0).apply(song("song", Takes.LEAD, Takes.LOOSE));
         Derived derived = engine.derive(session, Progress.NONE);
         Path file = folder.resolve("song/double 0.wav");
         SoundFile before = SoundFiles.read(file);
@@ -206,7 +210,7 @@ class SessionsInOneEngineTest {
         Session session = song("song", Takes.LEAD, Takes.LOOSE);
         Derived plain = engine.derive(session, Progress.NONE);
         for (double[] held : new double[][] {{0, 1}, {100, 2}, {5, 0}, {5, 13}, {13, 13}}) {
-            Session edited = session.changing("v2", v -> v.setting(Anchor.held(held[0], held[1])));
+            Session edited = session.handling("v2", h -> h.setting(Anchor.held(held[0], held[1])));
             Derived derived = engine.derive(edited, Progress.NONE);
             assertThat(derived.problems()).singleElement().isInstanceOf(HandWorkProblem.class);
             assertThat(derived.voice("v2").orElseThrow().timing())
@@ -256,6 +260,7 @@ class SessionsInOneEngineTest {
         Derived all =
                 engine.want(
                                 session,
+                                List.of(),
                                 Progress.NONE,
                                 soFar -> {
                                     synchronized (counts) {

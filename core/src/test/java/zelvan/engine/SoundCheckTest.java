@@ -16,14 +16,19 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.files.Target;
 import zelvan.measure.Doubt;
 import zelvan.render.VoiceSource;
 import zelvan.session.AudioReference;
+import zelvan.session.Layer;
+import zelvan.session.Recording;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.testing.Takes;
 import zelvan.timing.TimingSettings;
 import zelvan.units.TimeSpan;
@@ -40,20 +45,31 @@ class SoundCheckTest {
     void tighten() throws Exception {
         Session session =
                 Session.EMPTY
-                        .withStacks(List.of(new Stack("s", "Doubles", TimingSettings.FULL)))
-                        .withVoices(
+                        .withStacks(
                                 List.of(
-                                        voice("lead", Role.GUIDE, Takes.LEAD),
-                                        voice("double", Role.DOUBLE, Takes.LOOSE)));
+                                        new Stack(
+                                                "s",
+                                                "Doubles",
+                                                Settings.of(TimingSettings.PULL, 100.0))))
+                        .withRecordings(
+                                List.of(
+                                        recording("lead", Takes.LEAD),
+                                        recording("double", Takes.LOOSE)))
+                        .withVoices(
+                                List.of(voice("lead", Role.GUIDE), voice("double", Role.DOUBLE)));
         try (Engine engine = new Engine(new KeptWork(folder.resolve("kept")))) {
             derived = engine.derive(session, Progress.NONE);
         }
     }
 
-    private Voice voice(String id, Role role, Takes.Take take) throws Exception {
+    private Recording recording(String id, Takes.Take take) throws Exception {
         Path file = folder.resolve(id + ".wav");
         SoundFiles.write(Target.fresh(file), take.sound(), SoundFormat.WAV_FLOAT);
-        return Voice.of(id, id, new AudioReference(file.toString(), 0, ""), role, "s");
+        return Recording.of(id, AudioReference.to(file));
+    }
+
+    private static Voice voice(String id, Role role) {
+        return Voice.of(id, id, role, "s", Layer.sung(id));
     }
 
     private Derived worse() {

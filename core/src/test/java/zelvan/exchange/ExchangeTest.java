@@ -30,9 +30,9 @@ import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
 import zelvan.measure.PitchLockMap;
 import zelvan.measure.PitchMeter;
-import zelvan.render.Changes;
 import zelvan.render.EpochFinder;
 import zelvan.render.RawSource;
+import zelvan.render.Shape;
 import zelvan.render.VoiceRenderer;
 import zelvan.session.Edit;
 import zelvan.session.Role;
@@ -174,7 +174,7 @@ class ExchangeTest {
                 new VoiceRenderer(
                         sound,
                         new EpochFinder().find(sound, Takes.LEAD.analysis().pitch()),
-                        Changes.of(time));
+                        Shape.of(time));
         VoicePrinter.print(
                 List.of(new VoicePrinter.Job("deep", file, format, stretched, 0)),
                 folder.resolve("out"),

@@ -21,7 +21,7 @@ import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.audio.TruePeak;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
@@ -29,9 +29,8 @@ import zelvan.files.Ledger;
 import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.session.Session;
-import zelvan.session.Turn;
 import zelvan.testing.Takes;
-import zelvan.timing.TimingSettings;
+import zelvan.testing.Wanted;
 import zelvan.units.Decibels;
 
 /// Prints a small session: a lead whose file carries a time stamp, and a double in 16 bits.
@@ -55,7 +54,7 @@ class PrintingTest {
         engine = new Engine(new KeptWork(folder.resolve("kept")));
         Session session =
                 VoiceFolder.adding(Session.EMPTY, List.of(lead, loose)).apply(Session.EMPTY);
-        derived = engine.derive(Turn.all(TimingSettings.FULL).apply(session), Progress.NONE);
+        derived = engine.derive(Wanted.timing(100, 0).apply(session), Progress.NONE);
     }
 
     @AfterEach
@@ -76,8 +75,7 @@ class PrintingTest {
     }
 
     private Targets targets() {
-        return new Targets(
-                derived.session().recordings(), new Ledger(folder.resolve("written")), false);
+        return new Targets(derived.session().files(), new Ledger(folder.resolve("written")), false);
     }
 
     @Test

@@ -60,7 +60,7 @@ class CombMeterTest {
     void noStartingPointLetsVoicesFlamAndOpenedOnesAreHeardApart() {
         assertThat(StartingPoint.values())
                 .allSatisfy(p ->
-                        assertThat(p.timing().slackSeconds())
+                        assertThat(TimingSettings.of(p.settings()).slackSeconds())
                                 .isBetween(Hearing.FUSED_SECONDS, Hearing.FLAM_SECONDS));
         assertThat(Opening.APART_SECONDS)
                 .isBetween(Hearing.NOTICEABLE_SECONDS, Hearing.FLAM_SECONDS);

@@ -12,9 +12,9 @@ import org.junit.jupiter.params.provider.MethodSource;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
-import zelvan.render.Changes;
 import zelvan.render.EpochFinder;
 import zelvan.render.Epochs;
+import zelvan.render.Shape;
 import zelvan.render.VoiceRenderer;
 import zelvan.singers.Performer.Departures;
 import zelvan.singers.Performer.Habits;
@@ -45,22 +45,22 @@ class RenderedVoicesTest {
                 Arguments.of("in a room", Singer.MARA, 0, (UnaryOperator<Sound>) Recording::room));
     }
 
-    private static Changes time(double seconds) {
+    private static Shape time(double seconds) {
         List<TimeMap.Point> points = new ArrayList<>();
         double output = 0;
         for (double t = 0; t < seconds + 0.01; t += 0.01) {
             points.add(new TimeMap.Point(t, output));
             output += 0.01 * (1 + 0.15 * Math.sin(2 * Math.PI * t / 1.6));
         }
-        return Changes.of(TimeMap.of(points));
+        return Shape.of(TimeMap.of(points));
     }
 
-    private static Changes pitch(double seconds, double cents) {
+    private static Shape pitch(double seconds, double cents) {
         List<PitchMap.Point> points = new ArrayList<>();
         for (double t = 0; t < seconds; t += 0.01) {
             points.add(new PitchMap.Point(t, cents * Math.sin(2 * Math.PI * t / 1.3)));
         }
-        return new Changes(TimeMap.IDENTITY, PitchMap.of(points), 0);
+        return Shape.of(TimeMap.IDENTITY, PitchMap.of(points));
     }
 
     @ParameterizedTest(name = "{0}")
@@ -72,11 +72,11 @@ class RenderedVoicesTest {
         PitchTrack heard = new VoiceAnalyser().analyse(sound).pitch();
         Epochs epochs = new EpochFinder().find(sound, heard);
         ArtefactFinder finder = new ArtefactFinder(sound.mono(), sound.sampleRateHertz(), heard);
-        for (Changes changes : List.of(time(sound.seconds()), pitch(sound.seconds(), 40))) {
-            VoiceRenderer renderer = new VoiceRenderer(sound, epochs, changes);
+        for (Shape shape : List.of(time(sound.seconds()), pitch(sound.seconds(), 40))) {
+            VoiceRenderer renderer = new VoiceRenderer(sound, epochs, shape);
             float[] rendered = new float[(int) renderer.frames()];
             renderer.read(0, 0, rendered, rendered.length);
-            ArtefactFinder.Found found = finder.find(rendered, changes.time());
+            ArtefactFinder.Found found = finder.find(rendered, shape.time());
             int voiced = 0;
             for (boolean steady : found.steadilyVoiced()) {
                 voiced += steady ? 1 : 0;

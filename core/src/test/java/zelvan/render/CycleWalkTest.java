@@ -47,16 +47,16 @@ class CycleWalkTest {
                 new double[][] {marks});
     }
 
-    private static Changes stretched(double factor, double cents) {
+    private static Shape stretched(double factor, double cents) {
         TimeMap time = TimeMap.of(List.of(new Point(0, 0), new Point(SECONDS, factor * SECONDS)));
-        return new Changes(time, PitchMap.constant(0, SECONDS, cents), 0);
+        return Shape.of(time, PitchMap.constant(0, SECONDS, cents));
     }
 
-    private static List<CycleWalk.Cycle> walk(double hertz, Changes changes) {
+    private static List<CycleWalk.Cycle> walk(double hertz, Shape shape) {
         double[] marks = marks(hertz);
-        TimeMap time = changes.time();
+        TimeMap time = shape.time();
         double end = time.outputSecondsAt(marks[CYCLES - 1] / RATE) * RATE;
-        return new CycleWalk(pulses(marks), epochs(marks), 0, 0, CYCLES - 1, changes)
+        return new CycleWalk(pulses(marks), epochs(marks), 0, 0, CYCLES - 1, shape)
                 .between(time.outputSecondsAt(marks[0] / RATE) * RATE, end);
     }
 
@@ -75,12 +75,12 @@ class CycleWalkTest {
     })
     void noCycleSoundsFarFromWhereItIsAskedFor(double hertz, double factor, double cents) {
         double[] marks = marks(hertz);
-        Changes changes = stretched(factor, cents);
-        List<CycleWalk.Cycle> cycles = walk(hertz, changes);
+        Shape shape = stretched(factor, cents);
+        List<CycleWalk.Cycle> cycles = walk(hertz, shape);
         double ratio = Math.pow(2, cents / 1200);
         for (int i = 1; i < cycles.size(); i++) {
             CycleWalk.Cycle cycle = cycles.get(i);
-            double asked = changes.time().sourceSecondsAt(cycle.output() / RATE);
+            double asked = shape.time().sourceSecondsAt(cycle.output() / RATE);
             double strideSeconds = Math.max(0.009, 1 / hertz);
             assertThat(marks[cycle.epoch()] / RATE).isCloseTo(asked, within(0.006 + strideSeconds));
             // Each lasts as long as a cycle of the source, but for the pitch.
@@ -112,12 +112,12 @@ class CycleWalkTest {
         for (int i = (int) marks[border] + 60; i < samples.length; i++) {
             samples[i] = samples[i] * (i % 2 == 0 ? 1 : -1);
         }
-        Changes changes = stretched(1.5, 0);
+        Shape shape = stretched(1.5, 0);
         List<CycleWalk.Cycle> cycles =
-                new CycleWalk(Sound.owning(RATE, samples), epochs(marks), 0, 0, CYCLES - 1, changes)
+                new CycleWalk(Sound.owning(RATE, samples), epochs(marks), 0, 0, CYCLES - 1, shape)
                         .between(1500, 1.5 * marks[CYCLES - 1]);
         for (CycleWalk.Cycle cycle : cycles) {
-            double asked = changes.time().sourceSecondsAt(cycle.output() / RATE) * RATE;
+            double asked = shape.time().sourceSecondsAt(cycle.output() / RATE) * RATE;
             boolean first = asked < marks[border] - 0.006 * RATE;
             boolean second = asked > marks[border] + 0.006 * RATE;
             assertThat(first && cycle.epoch() > border).isFalse();

@@ -14,7 +14,7 @@ class GrainTest {
     /// Three epochs of the source, made longer.
     private static Grain bent() {
         return Grain.bent(
-                new double[] {100.5, 210.25, 330}, new double[] {50, 150, 250.5}, 1, 1, 0);
+                new double[] {100.5, 210.25, 330}, new double[] {50, 150, 250.5}, 1, 1, 0, 0);
     }
 
     @Test
@@ -43,17 +43,19 @@ class GrainTest {
 
     @Test
     void whereOneGoesOnFromTheOtherBothReadTheSame() {
-        Grain before = Grain.bent(new double[] {0, 90, 200}, new double[] {0, 100, 200}, 1, 1, 0);
+        Grain before =
+                Grain.bent(new double[] {0, 90, 200}, new double[] {0, 100, 200}, 1, 1, 0, 0);
         Grain after =
-                Grain.bent(new double[] {90, 200, 310}, new double[] {100, 200, 300}, 1, 1, 0);
+                Grain.bent(new double[] {90, 200, 310}, new double[] {100, 200, 300}, 1, 1, 0, 0);
         assertThat(before.halves().getLast()).isEqualTo(after.halves().getFirst());
     }
 
     @Test
     void fadesOfNeighboursAddUpToOne() {
-        Grain before = Grain.bent(new double[] {0, 90, 200.5}, new double[] {0, 100, 200}, 1, 1, 0);
+        Grain before =
+                Grain.bent(new double[] {0, 90, 200.5}, new double[] {0, 100, 200}, 1, 1, 0, 0);
         Grain after =
-                Grain.bent(new double[] {90, 200.5, 310}, new double[] {100, 200, 300}, 1, 1, 0);
+                Grain.bent(new double[] {90, 200.5, 310}, new double[] {100, 200, 300}, 1, 1, 0, 0);
         float[] out = ones(110);
         float[] in = ones(110);
         GrainWindow.apply(before, 90, out);
@@ -65,7 +67,7 @@ class GrainTest {
 
     @Test
     void cutGrainsRunAtTheirOwnSpeed() {
-        Grain grain = Grain.cut(500, 300.25, 80, 60, 2, 0.5f, 0);
+        Grain grain = Grain.cut(500, 300.25, 80, 60, 0.5f, 0, 1200);
         assertThat(grain.fadeIn()).isEqualTo(40);
         assertThat(grain.fadeOut()).isEqualTo(30);
         double[] places = grain.places(460, 70);

@@ -19,6 +19,7 @@ import zelvan.dsp.Windows;
 import zelvan.testing.Takes;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.PitchMap;
+import zelvan.units.Curve;
 import zelvan.units.Pitch;
 
 /// Pitch and formants, heard again in what comes out.
@@ -26,16 +27,16 @@ class PitchRenderingTest {
     private static final int RATE = Takes.RATE_HERTZ;
     private static final double SECONDS = 4;
 
-    private static float[] render(Sound sound, PitchTrack pitch, Changes changes) {
+    private static float[] render(Sound sound, PitchTrack pitch, Shape shape) {
         VoiceRenderer renderer =
-                new VoiceRenderer(sound, new EpochFinder().find(sound, pitch), changes);
+                new VoiceRenderer(sound, new EpochFinder().find(sound, pitch), shape);
         float[] out = new float[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         return out;
     }
 
-    private static float[] render(Sound sound, Changes changes) {
-        return render(sound, new VoiceAnalyser().analyse(sound).pitch(), changes);
+    private static float[] render(Sound sound, Shape shape) {
+        return render(sound, new VoiceAnalyser().analyse(sound).pitch(), shape);
     }
 
     /// Harmonics of one pitch under a fixed envelope with a peak at 1,500 Hz.
@@ -55,8 +56,8 @@ class PitchRenderingTest {
         return 0.02 + 0.1 * Math.exp(-2 * octaves * octaves);
     }
 
-    private static Changes moved(double cents) {
-        return new Changes(TimeMap.IDENTITY, PitchMap.constant(0, SECONDS, cents), 0);
+    private static Shape moved(double cents) {
+        return Shape.of(TimeMap.IDENTITY, PitchMap.constant(0, SECONDS, cents));
     }
 
     /// Amplitude in a second of sound near a frequency.
@@ -129,12 +130,51 @@ class PitchRenderingTest {
     void formantsMoveWhileThePitchStays(double formantCents) {
         double hertz = 147;
         float[] out =
-                render(tone(hertz), new Changes(TimeMap.IDENTITY, PitchMap.NONE, formantCents));
+                render(
+                        tone(hertz),
+                        Shape.of(TimeMap.IDENTITY).withFormants(Curve.everywhere(formantCents)));
         double[] decibels = againstEnvelope(out, hertz, Math.pow(2, formantCents / 1200), 20);
         double level = Percentile.median(decibels);
         assertThat(level).isBetween(-2.0, 2.0);
         for (int h = 2; h <= decibels.length; h++) {
             assertThat(decibels[h - 1] - level).as("harmonic %d", h).isBetween(-2.0, 2.0);
+        }
+    }
+
+    /// Up in the first half of a note, down in the second: each as if it were so everywhere.
+    @Test
+    void formantsFollowACurve() {
+        double hertz = 147;
+        Curve steps =
+                Curve.of(
+                        new double[] {0, SECONDS / 2, SECONDS / 2, SECONDS},
+                        new double[] {400, 400, -400, -400});
+        float[] out = render(tone(hertz), Shape.of(TimeMap.IDENTITY).withFormants(steps));
+        for (double formantCents : new double[] {400, -400}) {
+            float[] half = formantCents > 0 ? out : Arrays.copyOfRange(out, RATE, out.length);
+            double[] decibels = againstEnvelope(half, hertz, Math.pow(2, formantCents / 1200), 20);
+            double level = Percentile.median(decibels);
+            for (int h = 2; h <= decibels.length; h++) {
+                assertThat(decibels[h - 1] - level).as("harmonic %d", h).isBetween(-2.0, 2.0);
+            }
+        }
+    }
+
+    /// Some louder, some softer, at its own pitch and at another: by as much as was asked for.
+    @ParameterizedTest
+    @ValueSource(doubles = {0, 100, 700})
+    void harmonicsAreAsLoudAsTheyAreWished(double cents) {
+        double hertz = 147;
+        List<Double> wished = List.of(0.0, 3.0, 6.0, 9.0, 6.0, 0.0, -6.0, -3.0);
+        Shape plain = moved(cents);
+        float[] before = render(tone(hertz), plain.withHarmonics(new HarmonicGains(List.of(0.01))));
+        float[] after = render(tone(hertz), plain.withHarmonics(new HarmonicGains(wished)));
+        double sounds = hertz * Math.pow(2, cents / 1200);
+        for (int h = 1; h <= 12; h++) {
+            double louder =
+                    20 * Math.log10(amplitude(after, h * sounds) / amplitude(before, h * sounds));
+            double asked = h <= wished.size() ? wished.get(h - 1) : 0;
+            assertThat(louder).as("harmonic %d", h).isCloseTo(asked, within(0.5));
         }
     }
 
@@ -153,7 +193,7 @@ class PitchRenderingTest {
                         List.of(
                                 new PitchMap.Point(0, -200),
                                 new PitchMap.Point(Takes.SECONDS, 300)));
-        float[] out = render(take.sound(), take.analysis().pitch(), new Changes(time, pitch, 0));
+        float[] out = render(take.sound(), take.analysis().pitch(), Shape.of(time, pitch));
         PitchTrack heard = new VoiceAnalyser().analyse(Sound.owning(RATE, out)).pitch();
         PitchTrack before = take.analysis().pitch();
         List<Double> errors = new ArrayList<>();
@@ -209,7 +249,7 @@ class PitchRenderingTest {
 
     @Test
     void formantsCannotMoveByMoreThanAnOctave() {
-        assertThatThrownBy(() -> new Changes(TimeMap.IDENTITY, PitchMap.NONE, 1201))
+        assertThatThrownBy(() -> Shape.of(TimeMap.IDENTITY).withFormants(Curve.everywhere(1201)))
                 .isInstanceOf(IllegalArgumentException.class);
     }
 }

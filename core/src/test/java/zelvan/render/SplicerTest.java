@@ -44,7 +44,7 @@ class SplicerTest {
 
     private static float[] rendered(Sound sound, TimeMap map) {
         Epochs unvoiced = new Epochs(new int[0], new int[0], new double[0][]);
-        VoiceRenderer renderer = new VoiceRenderer(sound, unvoiced, Changes.of(map));
+        VoiceRenderer renderer = new VoiceRenderer(sound, unvoiced, Shape.of(map));
         float[] out = new float[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         return out;

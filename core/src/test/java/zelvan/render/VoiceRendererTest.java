@@ -30,11 +30,11 @@ class VoiceRendererTest {
             new EpochFinder().find(SOUND, Takes.LEAD.analysis().pitch());
 
     private static float[] render(TimeMap map) {
-        return render(Changes.of(map));
+        return render(Shape.of(map));
     }
 
-    private static float[] render(Changes changes) {
-        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, changes);
+    private static float[] render(Shape shape) {
+        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, shape);
         float[] out = new float[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         return out;
@@ -119,7 +119,7 @@ class VoiceRendererTest {
             List<int[]> left = new ArrayList<>();
             PitchMap pitch =
                     random.nextBoolean() ? PitchMap.NONE : randomPitch(random, straight, left);
-            float[] out = render(new Changes(time, pitch, 0));
+            float[] out = render(Shape.of(time, pitch));
             for (int[] stretch : pitch.equals(PitchMap.NONE) ? straight : left) {
                 assertThat(differing(SOUND.channel(0), stretch[0], out, stretch[1], stretch[2]))
                         .as("map %d, %s", i, Arrays.toString(stretch))
@@ -138,7 +138,7 @@ class VoiceRendererTest {
         Sound sound = Sound.owning(Takes.RATE_HERTZ, deep);
         List<int[]> straight = new ArrayList<>();
         VoiceRenderer renderer =
-                new VoiceRenderer(sound, EPOCHS, Changes.of(randomMap(random, straight)));
+                new VoiceRenderer(sound, EPOCHS, Shape.of(randomMap(random, straight)));
         double[] out = new double[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         float[] single = new float[out.length];
@@ -167,7 +167,7 @@ class VoiceRendererTest {
     void blocksOfAnySizeInAnyOrderAreTheSame(int size) {
         TimeMap map = randomMap(new Random(size), new ArrayList<>());
         float[] whole = render(map);
-        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, Changes.of(map));
+        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, Shape.of(map));
         int count = Math.min(whole.length, 60_000);
         float[] pieces = new float[count];
         for (int start = (count - 1) / size * size; start >= 0; start -= size) {
@@ -192,7 +192,7 @@ class VoiceRendererTest {
                 new VoiceRenderer(
                         steady.sound(),
                         new EpochFinder().find(steady.sound(), steady.analysis().pitch()),
-                        Changes.of(map));
+                        Shape.of(map));
         float[] samples = new float[(int) renderer.frames()];
         renderer.read(0, 0, samples, samples.length);
         Sound out = Sound.owning(Takes.RATE_HERTZ, samples);
@@ -232,9 +232,9 @@ class VoiceRendererTest {
             List<int[]> straight = new ArrayList<>();
             TimeMap time = randomMap(random, straight, 50 + random.nextInt(3000), 20_000);
             PitchMap pitch = randomPitch(random, straight, new ArrayList<>());
-            Changes changes = new Changes(time, pitch, 0);
-            float[] out = render(changes);
-            for (Pin pin : new RenderPlanner(SOUND, EPOCHS, changes).pins()) {
+            Shape shape = Shape.of(time, pitch);
+            float[] out = render(shape);
+            for (Pin pin : new RenderPlanner(SOUND, EPOCHS, shape).pins()) {
                 int at = (int) pin.output();
                 if (at < BESIDE || at + BESIDE > out.length) {
                     continue;
@@ -289,7 +289,7 @@ class VoiceRendererTest {
                 new VoiceRenderer(
                         stereo,
                         new EpochFinder().find(stereo, Takes.LEAD.analysis().pitch()),
-                        Changes.of(TimeMap.of(List.of(new Point(0, 0), new Point(5, 6)))));
+                        Shape.of(TimeMap.of(List.of(new Point(0, 0), new Point(5, 6)))));
         float[] left = new float[200_000];
         float[] right = new float[200_000];
         renderer.read(0, 30_000, left, left.length);
@@ -326,7 +326,7 @@ class VoiceRendererTest {
                 new VoiceRenderer(
                         sound,
                         none,
-                        Changes.of(TimeMap.of(List.of(new Point(0, 0), new Point(4, 4 * rate)))));
+                        Shape.of(TimeMap.of(List.of(new Point(0, 0), new Point(4, 4 * rate)))));
         float[] out = new float[(int) renderer.frames()];
         renderer.read(0, 0, out, out.length);
         assertThat(decibels(out)).isCloseTo(decibels(noise), within(0.5));
@@ -356,7 +356,7 @@ class VoiceRendererTest {
                 new VoiceRenderer(
                         SOUND,
                         EPOCHS,
-                        Changes.of(TimeMap.of(List.of(new Point(0, 0.5), new Point(2, 3)))));
+                        Shape.of(TimeMap.of(List.of(new Point(0, 0.5), new Point(2, 3)))));
         float[] before = new float[2000];
         renderer.read(0, -3000, before, before.length);
         assertThat(before).containsOnly(0);

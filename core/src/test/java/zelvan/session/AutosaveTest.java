@@ -45,11 +45,12 @@ class AutosaveTest {
     void recordingsAreFoundFromTheSessionsPlace() throws Exception {
         Path recording = folder.resolve("lead.wav");
         Session session =
-                HistoryTest.session().changing("v", v -> v.withAudio(AudioReference.to(recording)));
+                new Edit.UseRecording("v", "Left", AudioReference.to(recording))
+                        .apply(HistoryTest.session());
         Autosave autosave = Autosave.of(song());
         autosave.keep(session);
         assertThat(Files.readString(autosave.file())).contains("\"lead.wav\"");
-        assertThat(Autosave.leftOf(song()).getFirst().read().voice("v").orElseThrow().audio())
+        assertThat(Autosave.leftOf(song()).getFirst().read().recording("v").orElseThrow().audio())
                 .isEqualTo(AudioReference.to(recording));
     }
 

@@ -6,47 +6,57 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
 import zelvan.align.Anchor;
+import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 class HistoryTest {
-    static final Stack DOUBLES = new Stack("doubles", "Doubles", new TimingSettings(0.5, 0));
+    static final Stack DOUBLES =
+            new Stack("doubles", "Doubles", Settings.of(TimingSettings.PULL, 50.0));
+    private static final List<Scope> STACK = List.of(new Scope.OfStack("doubles"));
 
     static Session session() {
         AudioReference audio = new AudioReference("/songs/a.wav", 1, "");
         return Session.EMPTY
                 .withName("Song")
                 .withStacks(List.of(DOUBLES))
+                .withRecordings(
+                        Stream.of("g", "v", "w").map(id -> Recording.of(id, audio)).toList())
                 .withVoices(
                         List.of(
-                                Voice.of("g", "Lead", audio, Role.GUIDE, ""),
-                                Voice.of("v", "Left", audio, Role.DOUBLE, "doubles"),
-                                Voice.of("w", "Right", audio, Role.DOUBLE, "doubles")));
+                                Voice.of("g", "Lead", Role.GUIDE, "", Layer.sung("g")),
+                                Voice.of("v", "Left", Role.DOUBLE, "doubles", Layer.sung("v")),
+                                Voice.of("w", "Right", Role.DOUBLE, "doubles", Layer.sung("w"))));
+    }
+
+    private static Edit pull(List<Scope> scopes, double percent) {
+        return new Turn<>(scopes, "All stacks", TimingSettings.PULL, percent);
     }
 
     private static Edit randomEdit(Random random) {
-        TimingSettings timing = new TimingSettings(random.nextDouble(), random.nextDouble());
+        double percent = 100 * random.nextDouble();
         double at = 10 * random.nextDouble();
         return switch (random.nextInt(8)) {
-            case 0 -> Turn.all(List.of(new Scope.OfStack("doubles")), "Doubles", timing);
-            case 1 -> Turn.all(timing);
-            case 2 -> Turn.of(new Scope.OfVoice("v"), Setting.TIMING_PULL, timing.pull(), "Left");
+            case 0 -> pull(STACK, percent);
+            case 1 -> pull(List.of(Scope.ALL), percent);
+            case 2 -> pull(List.of(new Scope.OfVoice("v")), percent);
             case 3 ->
                     new RepairEdit.SetAnchors(
-                            "Left",
-                            List.of(new RepairEdit.Of("v", Anchor.held(at, at + 0.1))),
-                            random.nextLong());
+                            "Left", List.of(new RepairEdit.Of("v", Anchor.held(at, at + 0.1))));
             case 4 ->
                     new RepairEdit.Protect(
                             "w",
                             "Right",
                             new Protection(new TimeSpan(at, at + 1), Protection.Kind.TIMING));
-            case 5 -> new Edit.SetStrip("w", "Right", Strip.PLAIN.withGain(-at), "level");
-            case 6 -> new Edit.SetMix(new Mix(timing.pull(), random.nextBoolean()));
+            case 5 -> new Edit.SetStrip("w", "Right", Strip.PLAIN.withMuted(at > 5), "muted");
+            case 6 -> new Edit.SetMix(new Mix(percent / 100, random.nextBoolean()));
             default -> new Edit.SetGuide("v", "Left", DOUBLES);
         };
     }
@@ -83,45 +93,81 @@ class HistoryTest {
     @Test
     void aDragIsOneStep() {
         History history = History.startingWith(session());
+        Gesture drag = Gesture.begin();
         for (int i = 1; i <= 10; i++) {
-            history = history.apply(pull(0.5 + 0.05 * i, 7));
+            history = history.apply(pull(List.of(Scope.ALL), 50 + 5 * i), drag);
         }
-        assertThat(history.titles()).containsExactly("Opened", "All stacks: pull 100 %");
+        assertThat(history.titles()).containsExactly("Opened", "All stacks: timing pull 100 %");
         assertThat(history.undo().current()).isEqualTo(session());
-    }
-
-    private static Edit pull(double value, long gesture) {
-        return new Turn<>(
-                List.of(Scope.ALL), Setting.TIMING_PULL, Optional.of(value), "All stacks", gesture);
     }
 
     /// However soon one follows the other.
     @Test
     void twoDragsOfOneControlAreTwoSteps() {
-        History history = History.startingWith(session()).apply(pull(0.6, 1)).apply(pull(0.7, 2));
+        History history =
+                History.startingWith(session())
+                        .apply(pull(List.of(Scope.ALL), 60), Gesture.begin())
+                        .apply(pull(List.of(Scope.ALL), 70), Gesture.begin());
         assertThat(history.titles())
-                .containsExactly("Opened", "All stacks: pull 60 %", "All stacks: pull 70 %");
+                .containsExactly(
+                        "Opened", "All stacks: timing pull 60 %", "All stacks: timing pull 70 %");
     }
 
     @Test
     void anEditThatChangesNothingIsNotAStep() {
         History history = History.startingWith(session());
-        assertThat(history.apply(Turn.all(DOUBLES.timing()))).isSameAs(history);
+        assertThat(history.apply(pull(STACK, 50))).isSameAs(history);
+    }
+
+    private static TimingSettings at(Session session, double guideSeconds) {
+        return session.inForce(session.voice("v").orElseThrow(), TimingSettings::of)
+                .apply(guideSeconds);
     }
 
     @Test
     void settingsComeFromThePhraseThenTheVoiceThenTheStack() {
         TimeSpan phrase = new TimeSpan(4, 6);
         Session session =
-                Turn.of(new Scope.OfPhrase("v", phrase), Setting.TIMING_PULL, 1.0, "Left")
-                        .apply(
-                                Turn.of(new Scope.OfVoice("v"), Setting.TIMING_SLACK, 0.02, "Left")
-                                        .apply(session()));
-        Voice voice = session.voice("v").orElseThrow();
-        TimingSettings stack = session.stackTiming(voice);
-        assertThat(voice.timingAt(1, stack)).isEqualTo(new TimingSettings(0.5, 0.02));
-        assertThat(voice.timingAt(5, stack)).isEqualTo(new TimingSettings(1, 0.02));
-        assertThat(voice.withPhrase(phrase, TimingDeparture.NONE).phrases()).isEmpty();
+                new Turn<>(List.of(new Scope.OfVoice("v")), "Left", TimingSettings.SLACK, 20.0)
+                        .apply(session());
+        session = pull(List.of(new Scope.OfPhrase("v", phrase)), 100).apply(session);
+        assertThat(at(session, 1)).isEqualTo(new TimingSettings(0.5, 0.02));
+        assertThat(at(session, 5)).isEqualTo(new TimingSettings(1, 0.02));
+        Session back =
+                Turn.back(List.of(new Scope.OfPhrase("v", phrase)), "Left", TimingSettings.SETTINGS)
+                        .apply(session);
+        assertThat(back.voice("v").orElseThrow().phrases()).isEmpty();
+    }
+
+    /// A control turned for several stacks leaves all that is different between them.
+    @Test
+    void oneSettingIsTurnedAndNoOther() {
+        Stack harmonies =
+                new Stack(
+                        "harmonies",
+                        "Harmonies",
+                        Settings.of(TuningSettings.TARGET, PitchTarget.KEY)
+                                .with(TimingSettings.PULL, 20.0));
+        Session session = session().withStacks(List.of(DOUBLES, harmonies));
+        Session turned =
+                new Turn<>(List.of(Scope.ALL), "All stacks", TimingSettings.SLACK, 8.0)
+                        .apply(session);
+        for (Stack stack : session.stacks()) {
+            assertThat(turned.stack(stack.id()).orElseThrow().settings())
+                    .isEqualTo(stack.settings().with(TimingSettings.SLACK, 8.0));
+        }
+        assertThat(turned.withStacks(session.stacks())).isEqualTo(session);
+    }
+
+    @Test
+    void whatIsTheSameAsAboveFollowsIt() {
+        Scope voice = new Scope.OfVoice("v");
+        Session session = pull(List.of(voice), 70).apply(session());
+        assertThat(session.voice("v").orElseThrow().settings().isNone()).isFalse();
+        session = pull(List.of(voice), 50).apply(session);
+        assertThat(session.voice("v").orElseThrow().settings().isNone()).isTrue();
+        session = pull(STACK, 90).apply(session);
+        assertThat(at(session, 1).pull()).isEqualTo(0.9);
     }
 
     @Test
@@ -134,11 +180,26 @@ class HistoryTest {
 
     @Test
     void aHeldAnchorReplacesThoseThatContradictIt() {
-        Voice voice = session().voice("v").orElseThrow();
-        Voice held =
-                voice.setting(Anchor.held(1, 1.1))
+        HandWork held =
+                HandWork.NONE
+                        .setting(Anchor.held(1, 1.1))
                         .setting(Anchor.held(2, 2.1))
                         .setting(Anchor.held(1.5, 2.5));
         assertThat(held.anchors()).extracting(Anchor::sourceSeconds).containsExactly(1.0, 1.5);
+    }
+
+    /// How tightly the old guide followed the grid says nothing of how it follows the new one.
+    @Test
+    void theOldGuideFollowsAsItsStackDoes() {
+        Session session = pull(List.of(new Scope.OfVoice("g")), 95).apply(session());
+        Session led = new Edit.SetGuide("w", "Right", DOUBLES).apply(session);
+        assertThat(led.settingsOf(led.voice("g").orElseThrow()).get(TimingSettings.PULL))
+                .contains(50.0);
+    }
+
+    @Test
+    void aTrackIsRemovedWithItsRecording() {
+        Session session = new Edit.RemoveVoice("v", "Left").apply(session());
+        assertThat(session.recordings()).extracting(Recording::id).containsExactly("g", "w");
     }
 }

@@ -3,10 +3,13 @@ package zelvan.session;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.JsonNode;
@@ -17,6 +20,7 @@ import zelvan.align.Marks;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.files.Target;
+import zelvan.setting.Setting;
 import zelvan.timing.LineUp;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.Chord;
@@ -30,41 +34,43 @@ import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
 
 class SessionFileTest {
+    private static final TimeSpan NOTE = new TimeSpan(2, 3);
+
     @TempDir Path folder;
 
+    private static <T> Edit turn(Scope scope, Setting<T> setting, T value) {
+        return new Turn<>(List.of(scope), "Left", setting, value);
+    }
+
+    /// Everything that can be said of a session, as a file of the sixth version has it too.
     private Session session() {
         Path audio = folder.resolve("takes").resolve("left.wav");
-        Session session =
-                HistoryTest.session()
-                        .changing(
-                                "v",
-                                v -> v.withAudio(new AudioReference(audio.toString(), 12, "abc")));
+        Scope voice = new Scope.OfVoice("v");
+        Scope phrase = new Scope.OfPhrase("v", new TimeSpan(5, 7));
+        Scope stack = new Scope.OfStack("doubles");
+        Session session = HistoryTest.session();
         for (Edit edit :
                 List.of(
+                        new Edit.UseRecording(
+                                "v", "Left", new AudioReference(audio.toString(), 12, "abc")),
                         new RepairEdit.SetAnchors(
-                                "Left", List.of(new RepairEdit.Of("v", Anchor.held(1.25, 1.5))), 1),
+                                "Left", List.of(new RepairEdit.Of("v", Anchor.held(1.25, 1.5)))),
                         new RepairEdit.Protect(
                                 "v",
                                 "Left",
                                 new Protection(new TimeSpan(3, 4), Protection.Kind.BOTH)),
-                        Turn.of(
-                                new Scope.OfPhrase("v", new TimeSpan(5, 7)),
-                                Setting.TIMING_SLACK,
-                                0.01,
-                                "Left"),
-                        Turn.of(new Scope.OfVoice("v"), Setting.LINE_UP, LineUp.VOWELS, "Left"),
-                        Turn.all(
-                                List.of(new Scope.OfStack("doubles")),
-                                "Doubles",
-                                new TimingSettings(0.8, 0.004)),
+                        turn(phrase, TimingSettings.SLACK, 10.0),
+                        turn(voice, TimingSettings.LINE_UP, LineUp.VOWELS),
+                        turn(stack, TimingSettings.PULL, 80.0),
+                        turn(stack, TimingSettings.SLACK, 4.0),
+                        turn(stack, TimingSettings.LINE_UP, LineUp.BOTH),
                         new RepairEdit.ChangeMarks(
                                 "v",
                                 "Left",
                                 Marks.NONE
                                         .adding(new Landmark(LandmarkKind.VOWEL, 2.5, 1))
                                         .removing(7.5),
-                                "landmarks",
-                                1),
+                                "landmarks"),
                         new GuideEdit.SetGrid(
                                 Optional.of(
                                         new Grid(
@@ -72,32 +78,162 @@ class SessionFileTest {
                                                 Grid.Division.TRIPLETS,
                                                 Grid.STRAIGHT)),
                                 "grid"),
-                        new GuideEdit.SetGuideTiming(GuideTiming.AS_SUNG.toTrack("w"), "track"),
+                        new GuideEdit.LineUpGuide(GuideReference.track("w"), "track"),
+                        turn(new Scope.OfVoice("g"), TimingSettings.PULL, 65.0),
+                        turn(new Scope.OfVoice("g"), TimingSettings.SLACK, 12.0),
+                        turn(new Scope.OfVoice("g"), TimingSettings.LINE_UP, LineUp.VOWELS),
                         new Edit.Follow("doubles", "Doubles", "w", "Right"),
-                        Turn.all(
-                                List.of(new Scope.OfStack("doubles")),
-                                "Doubles",
-                                new TuningSettings(PitchTarget.GUIDE, 0.7, 6, 0.5)),
-                        Turn.of(
-                                new Scope.OfVoice("v"),
-                                Setting.PITCH_TARGET,
-                                PitchTarget.OCTAVE,
-                                "Left"),
-                        Turn.of(
-                                new Scope.OfPhrase("v", new TimeSpan(5, 7)),
-                                Setting.PITCH_PULL,
-                                0.25,
-                                "Left"),
+                        turn(stack, TuningSettings.TARGET, PitchTarget.GUIDE),
+                        turn(stack, TuningSettings.PULL, 70.0),
+                        turn(stack, TuningSettings.SLACK, 6.0),
+                        turn(stack, TuningSettings.DETAIL, 50.0),
+                        turn(stack, TuningSettings.WANDER, 100.0),
+                        turn(stack, TuningSettings.VIBRATO, 100.0),
+                        turn(voice, TuningSettings.TARGET, PitchTarget.OCTAVE),
+                        turn(phrase, TuningSettings.PULL, 25.0),
+                        turn(new Scope.OfVoice("w"), Strip.LEVEL, -3.5),
+                        turn(new Scope.OfVoice("w"), Strip.PAN, -25.0),
+                        new Edit.SetStrip("w", "Right", new Strip(true, false), "muted"),
                         new TuningEdit.SetKey(Key.parse("E♭ minor")),
                         new TuningEdit.SetChords(
-                                List.of(new Harmony.Change(2.5, new Chord("Am7/G"))), "", 1),
+                                List.of(new Harmony.Change(2.5, new Chord("Am7/G"))), ""),
                         new TuningEdit.ShiftOctave(
                                 List.of(new TuningEdit.ShiftOctave.Of("v", new TimeSpan(8, 9))),
                                 -1),
+                        new TuningEdit.SetNotes(
+                                List.of(
+                                        new TuningEdit.SetNotes.Of(
+                                                "v",
+                                                List.of(
+                                                        NoteEdit.of(NOTE)
+                                                                .withWander(1)
+                                                                .withVibrato(0.25)))),
+                                ""),
                         new Edit.SetMix(new Mix(-0.25, false)))) {
             session = edit.apply(session);
         }
         return session;
+    }
+
+    /// As a program wrote it that wrote the sixth version.
+    private JsonNode six() throws Exception {
+        try (InputStream in = SessionFileTest.class.getResourceAsStream("format-6.zelvan")) {
+            return JsonMapper.shared().readTree(in);
+        }
+    }
+
+    /// The session in an older document, changed to what an even older one held.
+    private Session opened(int version, Consumer<JsonNode> change) throws Exception {
+        JsonNode tree = six();
+        ((ObjectNode) tree).put("version", version);
+        change.accept(tree.path("session"));
+        return SessionFile.read(Files.writeString(folder.resolve("old.zelvan"), tree.toString()));
+    }
+
+    private static void forget(Iterable<JsonNode> parts, String... names) {
+        parts.forEach(part -> ((ObjectNode) part).remove(List.of(names)));
+    }
+
+    /// Recordings had no ids of their own.
+    private static Session named(Session session) {
+        List<Recording> recordings = new ArrayList<>();
+        List<Voice> voices = new ArrayList<>();
+        for (Voice voice : session.voices()) {
+            String id = "r" + (recordings.size() + 1);
+            Recording recording = session.recordingOf(voice);
+            recordings.add(new Recording(id, recording.audio(), recording.hand()));
+            voices.add(
+                    new Voice(
+                            voice.id(),
+                            voice.name(),
+                            voice.role(),
+                            voice.stackId(),
+                            Layer.sung(id),
+                            voice.settings(),
+                            voice.phrases(),
+                            voice.strip()));
+        }
+        return new Session(
+                session.name(),
+                recordings,
+                session.stacks(),
+                voices,
+                session.mix(),
+                session.grid(),
+                session.guideReference(),
+                session.harmony());
+    }
+
+    @Test
+    void theSixthVersionSaysTheSame() throws Exception {
+        assertThat(opened(6, session -> {})).isEqualTo(named(session()));
+    }
+
+    /// It knew nothing of what is lined up first in single voices and phrases.
+    @Test
+    void theFifthVersionIsBroughtUpToDate() throws Exception {
+        Session session =
+                opened(
+                        5,
+                        s -> {
+                            for (JsonNode voice : s.path("voices")) {
+                                forget(List.of(voice.path("timing")), "lineUp");
+                                voice.path("phrases")
+                                        .forEach(p -> forget(List.of(p.path("timing")), "lineUp"));
+                            }
+                        });
+        assertThat(session.settingsOf(voice(session)).get(TimingSettings.LINE_UP))
+                .contains(LineUp.BOTH);
+        assertThat(session.stacks()).isEqualTo(session().stacks());
+    }
+
+    /// It knew wander and vibrato of single notes only, where all of it meant nothing.
+    @Test
+    void theFourthVersionIsBroughtUpToDate() throws Exception {
+        Session session =
+                opened(
+                        4,
+                        s -> {
+                            for (JsonNode stack : s.path("stacks")) {
+                                forget(List.of(stack.path("tuning")), "wander", "vibrato");
+                            }
+                            for (JsonNode voice : s.path("voices")) {
+                                forget(List.of(voice.path("tuning")), "wander", "vibrato");
+                            }
+                        });
+        NoteEdit note = session.handOf(voice(session)).note(NOTE);
+        assertThat(note.wander()).isEmpty();
+        assertThat(note.vibrato()).contains(0.25);
+        assertThat(session.stacks()).isEqualTo(session().stacks());
+    }
+
+    @Test
+    void theThirdVersionHadNoNotes() throws Exception {
+        Session session = opened(3, s -> forget(s.path("voices"), "notes"));
+        assertThat(session.handOf(voice(session)).notes()).isEmpty();
+        assertThat(session.handOf(voice(session)).protections()).hasSize(1);
+    }
+
+    @Test
+    void theSecondVersionKnewNothingOfPitch() throws Exception {
+        Session session =
+                opened(
+                        2,
+                        s -> {
+                            ((ObjectNode) s).remove("harmony");
+                            forget(s.path("stacks"), "tuning");
+                            forget(s.path("voices"), "tuning", "octaves", "notes");
+                            s.path("voices").forEach(v -> forget(v.path("phrases"), "tuning"));
+                        });
+        assertThat(session.harmony()).isEqualTo(Harmony.UNKNOWN);
+        assertThat(TuningSettings.of(session.settingsOf(voice(session))))
+                .isEqualTo(TuningSettings.OFF);
+        assertThat(TimingSettings.of(session.settingsOf(voice(session))))
+                .isEqualTo(new TimingSettings(0.8, 0.004, LineUp.BOTH));
+    }
+
+    private static Voice voice(Session session) {
+        return session.voice("v").orElseThrow();
     }
 
     @Test
@@ -118,7 +254,7 @@ class SessionFileTest {
         Files.move(file, moved.resolve("song.zelvan"));
         assertThat(
                         SessionFile.read(moved.resolve("song.zelvan"))
-                                .voice("v")
+                                .recording("v")
                                 .orElseThrow()
                                 .audio()
                                 .path())
@@ -154,7 +290,7 @@ class SessionFileTest {
     void aMissingFieldIsDamage() throws Exception {
         Path file = folder.resolve("song.zelvan");
         SessionFile.write(Target.temporary(file), session());
-        Files.writeString(file, Files.readString(file).replaceFirst("\"pull\" : 0.8,", ""));
+        Files.writeString(file, Files.readString(file).replaceFirst("\"role\" : \"DOUBLE\",", ""));
         assertThatThrownBy(() -> SessionFile.read(file)).isInstanceOf(SessionProblem.class);
     }
 
@@ -165,76 +301,6 @@ class SessionFileTest {
                 .hasMessageContaining("not a Zelvan session");
         assertThatThrownBy(() -> SessionFile.read(folder.resolve("no.zelvan")))
                 .hasMessageContaining("no such file");
-    }
-
-    @Test
-    void whatIsWantedOfNotesComesBackAndAnOlderFileHasNone() throws Exception {
-        Path file = folder.resolve("song.zelvan");
-        NoteEdit note = NoteEdit.of(new TimeSpan(1, 2)).withAim(-350).withVibrato(0.5);
-        Session plain = HistoryTest.session();
-        Session session =
-                plain.changing(plain.voices().getLast().id(), v -> v.withNotes(List.of(note)));
-        SessionFile.write(Target.temporary(file), session);
-        assertThat(SessionFile.read(file).voices().getLast().notes()).containsExactly(note);
-        JsonNode tree = JsonMapper.shared().readTree(Files.readString(file));
-        ((ObjectNode) tree).put("version", 3);
-        tree.path("session").path("voices").forEach(v -> ((ObjectNode) v).remove("notes"));
-        Files.writeString(file, tree.toString());
-        assertThat(SessionFile.read(file).voices().getLast().notes()).isEmpty();
-    }
-
-    /// The second version knew nothing of pitch.
-    @Test
-    void aSessionWithoutPitchIsBroughtUpToDate() throws Exception {
-        Path file = folder.resolve("song.zelvan");
-        Session plain = HistoryTest.session();
-        SessionFile.write(Target.temporary(file), plain);
-        JsonNode tree = JsonMapper.shared().readTree(Files.readString(file));
-        ((ObjectNode) tree).put("version", 2);
-        ObjectNode session = (ObjectNode) tree.path("session");
-        session.remove("harmony");
-        session.path("stacks").forEach(stack -> ((ObjectNode) stack).remove("tuning"));
-        session.path("voices")
-                .forEach(voice -> ((ObjectNode) voice).remove(List.of("tuning", "octaves")));
-        Files.writeString(file, tree.toString());
-        assertThat(SessionFile.read(file).stacks()).isEqualTo(plain.stacks());
-        assertThat(SessionFile.read(file).harmony()).isEqualTo(Harmony.UNKNOWN);
-        assertThat(SessionFile.read(file).voices().getFirst().tuning())
-                .isEqualTo(TuningDeparture.NONE);
-    }
-
-    /// Version 4 knew wander and vibrato of single notes only, where all of it meant nothing.
-    @Test
-    void amountsOfOlderNotesAreBroughtUpToDate() throws Exception {
-        Path file = folder.resolve("song.zelvan");
-        TimeSpan span = new TimeSpan(2, 3);
-        Session session =
-                new TuningEdit.SetNotes(
-                                List.of(
-                                        new TuningEdit.SetNotes.Of(
-                                                "v",
-                                                List.of(
-                                                        NoteEdit.of(span)
-                                                                .withWander(1)
-                                                                .withVibrato(0.25)))),
-                                "",
-                                1)
-                        .apply(HistoryTest.session());
-        SessionFile.write(Target.temporary(file), session);
-        JsonNode tree = JsonMapper.shared().readTree(Files.readString(file));
-        ((ObjectNode) tree).put("version", 4);
-        List<String> later = List.of("wander", "vibrato");
-        tree.path("session")
-                .path("stacks")
-                .forEach(stack -> ((ObjectNode) stack.path("tuning")).remove(later));
-        tree.path("session")
-                .path("voices")
-                .forEach(voice -> ((ObjectNode) voice.path("tuning")).remove(later));
-        Files.writeString(file, tree.toString());
-        Session read = SessionFile.read(file);
-        assertThat(read.voice("v").orElseThrow().note(span).wander()).isEmpty();
-        assertThat(read.voice("v").orElseThrow().note(span).vibrato()).contains(0.25);
-        assertThat(read.stacks()).isEqualTo(session.stacks());
     }
 
     /// As the first version wrote it.
@@ -259,12 +325,12 @@ class SessionFileTest {
                          "mix": {"blend": 0, "bed": true}}}
                         """);
         Session session = SessionFile.read(file);
-        Voice voice = session.voice("v").orElseThrow();
-        assertThat(voice.anchors()).containsExactly(Anchor.held(1.25, 1.5));
-        assertThat(voice.protections())
+        HandWork hand = session.handOf(voice(session));
+        assertThat(hand.anchors()).containsExactly(Anchor.held(1.25, 1.5));
+        assertThat(hand.protections())
                 .containsExactly(new Protection(new TimeSpan(3, 4), Protection.Kind.BOTH));
-        assertThat(session.stack("doubles").orElseThrow().timing())
+        assertThat(TimingSettings.of(session.stack("doubles").orElseThrow().settings()))
                 .isEqualTo(new TimingSettings(0.5, 0.01));
-        assertThat(session.guideTiming()).isEqualTo(GuideTiming.AS_SUNG);
+        assertThat(session.guideReference()).isEqualTo(GuideReference.ITSELF);
     }
 }

@@ -25,10 +25,10 @@ class SessionMenderTest {
         file = folder.resolve("song.zelvan");
         Session session =
                 HistoryTest.session()
-                        .changing(
+                        .handling(
                                 "v",
-                                v ->
-                                        v.withAnchors(
+                                h ->
+                                        h.withAnchors(
                                                         List.of(
                                                                 Anchor.held(1, 1.5),
                                                                 Anchor.held(2, 2.5),
@@ -47,8 +47,8 @@ class SessionMenderTest {
         return SessionFile.open(file);
     }
 
-    private static Voice left(SessionFile.Opened opened) {
-        return opened.session().voice("v").orElseThrow();
+    private static HandWork left(SessionFile.Opened opened) {
+        return opened.session().recording("v").orElseThrow().hand();
     }
 
     @Test
@@ -66,16 +66,30 @@ class SessionMenderTest {
         assertThat(opened.leftOut())
                 .singleElement()
                 .asString()
-                .isEqualTo("“Left”, anchors, number 2: it contradicts the one before");
+                .isEqualTo(
+                        "recordings, number 2, hand, anchors, number 2: it contradicts the one before");
     }
 
     @Test
-    void aSettingOutOfRangeBecomesTheUsualOne() throws Exception {
-        SessionFile.Opened opened = changed("\"pull\" : 0.5,", "\"pull\" : 5,");
+    void aSettingOutOfRangeIsLeftOut() throws Exception {
+        SessionFile.Opened opened = changed("\"timing-pull\" : 50.0", "\"timing-pull\" : 500");
         assertThat(opened.session().stacks()).hasSize(1);
-        assertThat(opened.session().stacks().getFirst().timing().pull()).isEqualTo(0.5);
+        assertThat(opened.session().stacks().getFirst().settings().isNone()).isTrue();
         assertThat(left(opened).anchors()).hasSize(3);
-        assertThat(opened.leftOut()).isNotEmpty().allMatch(w -> w.contains("pull must be 0 to 1"));
+        assertThat(opened.leftOut())
+                .containsExactly(
+                        "“Doubles”, settings, timing-pull: timing-pull must be 0 to 100 %, was"
+                                + " 500");
+    }
+
+    @Test
+    void aSettingThatNobodyKnowsIsLeftOut() throws Exception {
+        SessionFile.Opened opened =
+                changed("\"timing-pull\" : 50.0", "\"timing-pull\" : 50.0, \"shine\" : 3");
+        assertThat(opened.session())
+                .isEqualTo(HistoryTest.session().withRecordings(opened.session().recordings()));
+        assertThat(opened.leftOut())
+                .containsExactly("“Doubles”, settings, shine: there is no such setting");
     }
 
     @Test
@@ -83,7 +97,7 @@ class SessionMenderTest {
         SessionFile.Opened opened = changed("\"vibrato\" : 0.25", "\"vibrato\" : -3");
         assertThat(left(opened).notes()).isEmpty();
         assertThat(left(opened).anchors()).hasSize(3);
-        assertThat(opened.leftOut()).singleElement().asString().contains("“Left”, notes, number 1");
+        assertThat(opened.leftOut()).singleElement().asString().contains("hand, notes, number 1");
     }
 
     @Test

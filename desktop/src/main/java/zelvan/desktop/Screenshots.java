@@ -23,6 +23,7 @@ import javax.imageio.ImageIO;
 import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.Note;
+import zelvan.derived.DerivedVoice;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Lens;
@@ -30,19 +31,20 @@ import zelvan.desktop.model.Selection;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.reports.PrintSheet;
 import zelvan.desktop.theme.Theme;
-import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.files.Ledger;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
+import zelvan.session.Gesture;
 import zelvan.session.GuideEdit;
-import zelvan.session.GuideTiming;
+import zelvan.session.GuideReference;
 import zelvan.session.Protection;
 import zelvan.session.Scope;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
@@ -101,7 +103,12 @@ final class Screenshots {
         onWindow(() ->
                 run(() -> {
                     model.playback().version().set(Version.LOCKED);
-                    model.apply(Turn.all(TimingSettings.FULL));
+                    model.apply(
+                            Turn.all(
+                                    List.of(Scope.ALL),
+                                    "All stacks",
+                                    "all the way",
+                                    Settings.of(TimingSettings.PULL, 100.0)));
                 }));
         waitFor(() -> !model.deriving().stale().get());
         picture(window.scene(), "locked.png");
@@ -156,7 +163,11 @@ final class Screenshots {
                 Turn.all(
                         List.of(new Scope.OfStack(voice.stackId())),
                         "Doubles",
-                        new TuningSettings(PitchTarget.GUIDE, 0.9, 8, 0.5)));
+                        "pitch",
+                        Settings.of(TuningSettings.TARGET, PitchTarget.GUIDE)
+                                .with(TuningSettings.PULL, 90.0)
+                                .with(TuningSettings.SLACK, 8.0)
+                                .with(TuningSettings.DETAIL, 50.0)));
         model.lens().set(Lens.PITCH);
     }
 
@@ -176,7 +187,7 @@ final class Screenshots {
                 })
                 .max(Comparator.comparingDouble(TimeSpan::seconds))
                 .ifPresent(s -> model.focus().set(new Focus.OnNote(made.voiceId(), s)));
-        model.notes().shape(n -> n.withVibrato(0.4), "vibrato", model.repairs().newGesture());
+        model.notes().shape(n -> n.withVibrato(0.4), "vibrato", Gesture.begin());
     }
 
     /// A bead held, a landmark placed, a stretch protected, in the voice that is selected.
@@ -194,7 +205,7 @@ final class Screenshots {
                 .hold(
                         model.repairs().take(id, held.sourceSeconds(), Optional.of(held), sounds),
                         sounds + 0.04,
-                        model.repairs().newGesture());
+                        Gesture.begin());
         model.repairs().addLandmark(id, LandmarkKind.VOWEL, held.sourceSeconds() - 0.3);
         double start = beads.get(5).sourceSeconds() + 0.1;
         model.protections().protect(id, new TimeSpan(start, start + 0.45), Protection.Kind.TIMING);
@@ -204,11 +215,11 @@ final class Screenshots {
     private static void guide(AppModel model) {
         Grid grid = new Grid(TempoMap.steady(150, 3, 0), Grid.Division.HALVES, Grid.STRAIGHT);
         model.apply(new GuideEdit.SetGrid(Optional.of(grid), "150.0 beats a minute"));
+        model.apply(new GuideEdit.LineUpGuide(GuideReference.GRID, "line up with the grid"));
+        String id = model.session().guide().orElseThrow().id();
         model.apply(
-                new GuideEdit.SetGuideTiming(
-                        GuideTiming.AS_SUNG.toGrid().withTiming(TimingSettings.FULL),
-                        "line up with the grid"));
-        model.select(Selection.ofVoice(model.session().guide().orElseThrow().id()));
+                new Turn<>(List.of(new Scope.OfVoice(id)), "Guide", TimingSettings.PULL, 100.0));
+        model.select(Selection.ofVoice(id));
         model.focus().set(Focus.NOTHING);
     }
 

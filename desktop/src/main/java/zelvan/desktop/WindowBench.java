@@ -44,7 +44,7 @@ final class WindowBench {
 
     private static final double WATCHED_HEIGHT = 160;
     private static final long LOOK_EVERY_NANOS = 6_000_000;
-    private static final long PATIENCE_NANOS = 120_000_000_000L;
+    private static final long PATIENCE_NANOS = 60_000_000_000L;
 
     private final Path folder;
     private final KeptWork kept;
@@ -86,7 +86,7 @@ final class WindowBench {
                     model.session().voices().size(),
                     model.derived().get().guidePhrases().size(),
                     Doubts.in(model.derived().get()).size());
-            changes(model, window, "pull, all stacks", "#pull", 0.4);
+            changes(model, window, "pull, all stacks", "#timing-pull", 0.4);
             changes(model, window, "pitch pull, all stacks", "#pitch-pull", 0.4);
             frames(model);
         } finally {
@@ -111,7 +111,8 @@ final class WindowBench {
         out.flush();
     }
 
-    /// Turns a control step by step, each time when the picture stands still.
+    /// Turns a control step by step, each time when the picture stands still. Looks only when
+    /// something new was derived: looking takes the processors too.
     private void changes(
             AppModel model, MainWindow window, String what, String control, double from) {
         Node map = onWindow(() -> window.scene().lookup("#lock-map"));
@@ -120,6 +121,8 @@ final class WindowBench {
         List<Double> worked = new ArrayList<>();
         int whole = 0;
         AtomicLong there = new AtomicLong();
+        AtomicLong arrivals = new AtomicLong();
+        onWindow(() -> model.derived().subscribe(ignored -> arrivals.incrementAndGet()));
         onWindow(() ->
                 model.deriving()
                         .stale()
@@ -129,11 +132,15 @@ final class WindowBench {
                     !model.deriving().stale().get() && model.background().work().get().isEmpty());
             int[] before = settled(area);
             double value = 100 * from + 2 * i + (i % 2);
+            long seen = arrivals.get();
             long start = System.nanoTime();
             onWindow(() -> {
                 ((Slider) window.scene().lookup(control)).setValue(value);
                 return true;
             });
+            while (arrivals.get() == seen) {
+                LockSupport.parkNanos(LOOK_EVERY_NANOS);
+            }
             while (Arrays.equals(before, picture(area))) {
                 if (System.nanoTime() - start > PATIENCE_NANOS) {
                     say("  %s: nothing changed", what);

@@ -38,7 +38,7 @@ class BeadTest extends CloseUpTestBase {
         float[] soundBefore = locked(RIGHT, 3);
         WritableImage pictureBefore = picture(robot, closeUp);
         drag(robot, on(robot, RIGHT, shown), -20);
-        assertThat(voice(RIGHT).anchors())
+        assertThat(hand(RIGHT).anchors())
                 .singleElement()
                 .satisfies(a -> {
                     assertThat(a.held()).isTrue();
@@ -54,7 +54,7 @@ class BeadTest extends CloseUpTestBase {
 
         robot.interact(model::undo);
         waitUntilDerived();
-        assertThat(voice(RIGHT).anchors()).isEmpty();
+        assertThat(hand(RIGHT).anchors()).isEmpty();
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isEqualTo(shown);
         assertThat(Arrays.mismatch(soundBefore, locked(RIGHT, 3))).isEqualTo(-1);
         // Half a song away nothing was matched anew.
@@ -73,15 +73,15 @@ class BeadTest extends CloseUpTestBase {
         waitUntilDerived();
         Anchor anchor = bead(RIGHT, 3.1);
         drag(robot, on(robot, RIGHT, sounds(RIGHT, anchor.sourceSeconds())), 24);
-        Anchor right = voice(RIGHT).anchors().getFirst();
-        Anchor left = voice(LEFT).anchors().getFirst();
+        Anchor right = hand(RIGHT).anchors().getFirst();
+        Anchor left = hand(LEFT).anchors().getFirst();
         assertThat(left.guideSeconds()).isEqualTo(right.guideSeconds());
         assertThat(sounds(LEFT, left.sourceSeconds()))
                 .isCloseTo(sounds(RIGHT, right.sourceSeconds()), within(1e-6));
         assertThat(undoTitle()).startsWith("2 voices: hold at");
         robot.interact(model::undo);
-        assertThat(voice(LEFT).anchors()).isEmpty();
-        assertThat(voice(RIGHT).anchors()).isEmpty();
+        assertThat(hand(LEFT).anchors()).isEmpty();
+        assertThat(hand(RIGHT).anchors()).isEmpty();
     }
 
     @Test
@@ -105,7 +105,7 @@ class BeadTest extends CloseUpTestBase {
                         .orElseThrow();
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isCloseTo(guide, within(1e-6));
         type(robot, KeyCode.L);
-        assertThat(voice(RIGHT).anchors()).isEmpty();
+        assertThat(hand(RIGHT).anchors()).isEmpty();
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isEqualTo(shown);
     }
 
@@ -117,7 +117,7 @@ class BeadTest extends CloseUpTestBase {
         robot.sleep(400);
         Anchor anchor = bead(RIGHT, 3.1);
         dragWithShift(on(robot, RIGHT, anchor.sourceSeconds()), robot, 12);
-        Anchor placed = voice(RIGHT).anchors().getFirst();
+        Anchor placed = hand(RIGHT).anchors().getFirst();
         double pixel = model.viewport().get().seconds() / width();
         assertThat(placed.origin()).isEqualTo(Anchor.Origin.PLACED);
         assertThat(placed.guideSeconds()).isEqualTo(anchor.guideSeconds());
@@ -179,7 +179,7 @@ class BeadTest extends CloseUpTestBase {
         robot.doubleClickOn(on(robot, RIGHT, sounds(RIGHT, between)));
         waitUntilDerived();
         assertThat(beads(RIGHT)).isEqualTo(before + 1);
-        assertThat(voice(RIGHT).anchors().getFirst().origin()).isEqualTo(Anchor.Origin.PLACED);
+        assertThat(hand(RIGHT).anchors().getFirst().origin()).isEqualTo(Anchor.Origin.PLACED);
         type(robot, KeyCode.DELETE);
         assertThat(beads(RIGHT)).isEqualTo(before);
         robot.clickOn(on(robot, RIGHT, sounds(RIGHT, first.sourceSeconds())));

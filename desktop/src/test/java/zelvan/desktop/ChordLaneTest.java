@@ -22,7 +22,6 @@ import zelvan.session.Scope;
 import zelvan.session.Turn;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.PitchTarget;
-import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
 
 /// Chords in the window: read with the demo, written, moved, taken away, and sung to.
@@ -176,13 +175,13 @@ class ChordLaneTest extends CloseUpTestBase {
     @Test
     void aVoiceIsDrawnToTheChordsTones(FxRobot robot) {
         openLane(robot);
-        TuningSettings chord = new TuningSettings(PitchTarget.CHORD, 1, 0, 1);
         robot.interact(() ->
                 model.apply(
                         Turn.all(
                                 List.of(new Scope.OfStack(voice(RIGHT).stackId())),
                                 "Doubles",
-                                chord)));
+                                "pitch",
+                                pitch(PitchTarget.CHORD, 100, 100))));
         waitUntilDerived();
         int checked = 0;
         for (Note note : derived(RIGHT).pitched().result().notes()) {

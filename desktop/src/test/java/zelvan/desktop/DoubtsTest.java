@@ -22,11 +22,10 @@ import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Viewport;
 import zelvan.files.Target;
 import zelvan.measure.Doubt;
+import zelvan.session.Edit;
 import zelvan.session.Scope;
-import zelvan.session.Setting;
 import zelvan.session.Turn;
 import zelvan.tuning.PitchTarget;
-import zelvan.tuning.TuningSettings;
 import zelvan.units.TimeSpan;
 
 /// What the program says about its own work: doubtful places, voices that comb.
@@ -91,8 +90,7 @@ class DoubtsTest extends CloseUpTestBase {
         waitUntilDerived();
         assertThat(octaves()).isEmpty();
         // Only where pitch is drawn to something does it matter.
-        robot.interact(
-                () -> model.apply(Turn.all(new TuningSettings(PitchTarget.GUIDE, 0.5, 0, 1))));
+        robot.interact(() -> model.apply(turned(pitch(PitchTarget.GUIDE, 50, 100))));
         waitUntilDerived();
         assertThat(octaves()).hasSize(1);
         Doubts.Place place = octaves().getFirst();
@@ -132,10 +130,8 @@ class DoubtsTest extends CloseUpTestBase {
         openDemo(robot);
         String id = voice("Odo low harmony").id();
         Scope odo = new Scope.OfVoice(id);
-        robot.interact(() -> {
-            model.apply(Turn.of(odo, Setting.PITCH_TARGET, PitchTarget.GUIDE, "Odo"));
-            model.apply(Turn.of(odo, Setting.PITCH_PULL, 1.0, "Odo"));
-        });
+        Edit drawn = Turn.all(List.of(odo), "Odo", "pitch", pitch(PitchTarget.GUIDE, 100, 100));
+        robot.interact(() -> model.apply(drawn));
         waitUntil(() -> WaitForAsyncUtils.asyncFx(() -> !cameOutWorse().isEmpty()).get());
         List<Doubts.Place> worse = cameOutWorse();
         assertThat(worse).extracting(p -> p.voice().id()).containsOnly(id);
@@ -143,10 +139,7 @@ class DoubtsTest extends CloseUpTestBase {
                 .allSatisfy(p -> assertThat(p.phrase().overlaps(p.doubt().span())).isTrue());
         assertThat(robot.lookup("#doubts").queryAs(Button.class).getText())
                 .startsWith(Doubts.in(model.derived().get()).size() + " doubtful");
-        robot.interact(() -> {
-            model.undo();
-            model.undo();
-        });
+        robot.interact(model::undo);
         waitUntilDerived();
         assertThat(cameOutWorse()).isEmpty();
     }

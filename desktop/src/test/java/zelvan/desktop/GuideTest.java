@@ -18,7 +18,6 @@ import zelvan.align.Anchor;
 import zelvan.audio.SoundFiles;
 import zelvan.desktop.model.Prints;
 import zelvan.desktop.model.Selection;
-import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
 import zelvan.units.Grid;
@@ -33,7 +32,7 @@ class GuideTest extends CloseUpTestBase {
     @Test
     void theGuideGoesToTheGridAndTheVoicesFollow(FxRobot robot) throws Exception {
         openDemo(robot);
-        robot.interact(() -> model.apply(Turn.all(TimingSettings.FULL)));
+        robot.interact(() -> model.apply(pull(100)));
         Voice guide = voice("Mara lead");
         robot.clickOn("#strip-" + guide.id());
         Anchor anchor = bead(RIGHT, 25);
@@ -42,7 +41,7 @@ class GuideTest extends CloseUpTestBase {
             ChoiceBox<?> box = robot.lookup("#guide-reference").queryAs(ChoiceBox.class);
             box.getSelectionModel().select(1);
         });
-        type(robot, "#guide-pull-field", "100");
+        type(robot, "#timing-pull-field", "100");
         waitUntilDerived();
         assertThat(model.session().grid().orElseThrow().tempo().beatsPerMinuteAt(3))
                 .isCloseTo(150, within(0.01));
@@ -57,7 +56,7 @@ class GuideTest extends CloseUpTestBase {
         assertThat(derived("Mara lead").timing().map().isIdentity()).isFalse();
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isCloseTo(guideSounds, within(0.004));
         assertThat(derived(RIGHT).lock().after().medianSeconds()).isLessThan(0.004);
-        assertThat(undoTitle()).isEqualTo("Guide: pull");
+        assertThat(undoTitle()).isEqualTo("Guide ▸ Mara lead: timing pull 100 %");
 
         // A corrected guide is printed with the others.
         Path out = folder.resolve("with guide");
@@ -93,7 +92,7 @@ class GuideTest extends CloseUpTestBase {
                         .orElseThrow();
         double before = sounds(RIGHT, derived(RIGHT).alignment().sourceSecondsAt(vowel));
         drag(robot, onGuide(robot, vowel), 30);
-        assertThat(voice("Mara lead").anchors()).hasSize(1);
+        assertThat(hand("Mara lead").anchors()).hasSize(1);
         double moved = derived("Mara lead").timing().map().outputSecondsAt(vowel) - vowel;
         assertThat(moved).isGreaterThan(0.05);
         // At half pull, half of where the guide went.
@@ -127,16 +126,16 @@ class GuideTest extends CloseUpTestBase {
         robot.interact(guide::fire);
         waitUntilDerived();
         assertThat(model.session().guide().map(Voice::name)).contains(LEFT);
-        assertThat(voice(RIGHT).anchors()).isEmpty();
+        assertThat(hand(RIGHT).anchors()).isEmpty();
         assertThat(said()).anyMatch(m -> m.contains("Undo brings them"));
         robot.interact(model::undo);
-        assertThat(voice(RIGHT).anchors()).hasSize(1);
+        assertThat(hand(RIGHT).anchors()).hasSize(1);
     }
 
     @Test
     void aStackFollowsAnotherVoice(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() -> model.apply(Turn.all(TimingSettings.FULL)));
+        robot.interact(() -> model.apply(pull(100)));
         robot.clickOn("#stack-octaves");
         ChoiceBox<?> leader = robot.lookup("#leader").queryAs(ChoiceBox.class);
         robot.interact(() -> leader.getSelectionModel().select(4));
@@ -155,7 +154,8 @@ class GuideTest extends CloseUpTestBase {
         robot.clickOn("#start-as");
         robot.clickOn("legato");
         waitUntilDerived();
-        TimingSettings timing = model.session().stack("harmonies").orElseThrow().timing();
+        TimingSettings timing =
+                TimingSettings.of(model.session().stack("harmonies").orElseThrow().settings());
         assertThat(timing.pull()).isEqualTo(0.6);
         assertThat(timing.lineUp()).isEqualTo(zelvan.timing.LineUp.VOWELS);
         assertThat(undoTitle()).isEqualTo("Harmonies: start as legato");

@@ -31,7 +31,6 @@ import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.session.Edit;
 import zelvan.session.Session;
-import zelvan.session.Turn;
 import zelvan.singers.DemoSession;
 import zelvan.timing.TimingSettings;
 
@@ -63,7 +62,7 @@ class KeepingWorkTest extends WindowTestBase {
     }
 
     private void change(FxRobot robot, double pull) {
-        robot.interact(() -> model.apply(Turn.all(new TimingSettings(pull, 0))));
+        robot.interact(() -> model.apply(pull(100 * pull)));
     }
 
     private Optional<Message.Offer> offer(AppModel of, String word) {
@@ -87,9 +86,10 @@ class KeepingWorkTest extends WindowTestBase {
         robot.interact(() -> {
             AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
             next.documents().open(List.of(song));
-            assertThat(next.session().stacks().getFirst().timing().pull()).isEqualTo(0.5);
+            assertThat(next.session().stacks().getFirst().settings().inForce(TimingSettings.PULL))
+                    .isEqualTo(50);
             assertThat(offer(next, "Go on with it")).isPresent();
-            next.apply(Turn.all(new TimingSettings(0.1, 0)));
+            next.apply(pull(10));
             next.close();
         });
         assertThat(model.documents().unsavedSessions()).hasSize(2);
@@ -173,7 +173,8 @@ class KeepingWorkTest extends WindowTestBase {
         robot.interact(() -> {
             AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
             next.documents().open(List.of(file));
-            assertThat(next.session().stacks().getFirst().timing().pull()).isEqualTo(0.7);
+            assertThat(next.session().stacks().getFirst().settings().inForce(TimingSettings.PULL))
+                    .isEqualTo(70);
             assertThat(next.messages().getFirst().text()).contains("is opened instead");
             next.close();
         });
@@ -213,8 +214,8 @@ class KeepingWorkTest extends WindowTestBase {
     @Test
     void aRecordingThatIsReplacedWhileOpenIsSaidAndCanBeTaken(FxRobot robot) throws Exception {
         openSong(robot, song);
-        assertThat(model.session().voices())
-                .allSatisfy(v -> assertThat(v.audio().isKnown()).isTrue());
+        assertThat(model.session().recordings())
+                .allSatisfy(r -> assertThat(r.audio().isKnown()).isTrue());
         assertThat(model.documents().dirty()).as("knowing is no change").isFalse();
         Path replaced = song.resolve("double.wav");
         Path better = folder.resolve("better " + System.nanoTime() + ".wav");
@@ -282,7 +283,7 @@ class KeepingWorkTest extends WindowTestBase {
     void aNameThatLeadsElsewhereIsKeptWhereTheOthersAre(FxRobot robot) {
         openSong(robot, song);
         robot.interact(() -> model.apply(new Edit.Rename("../../evil\0name")));
-        robot.interact(() -> model.apply(Turn.all(new TimingSettings(0.3, 0))));
+        robot.interact(() -> model.apply(pull(30)));
         waitForAutosaves(1);
         assertThat(model.documents().unsavedSessions().getFirst().file().getParent())
                 .isEqualTo(unsaved);

@@ -32,11 +32,8 @@ import zelvan.play.Program;
 import zelvan.play.Version;
 import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
-import zelvan.session.Turn;
 import zelvan.session.Voice;
-import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
-import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
 
 /// What is heard, and what is printed of it.
@@ -61,7 +58,7 @@ class ListeningTest extends WindowTestBase {
     @Test
     void rawAndLockedAreEquallyLoud(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() -> model.apply(Turn.all(TimingSettings.FULL)));
+        robot.interact(() -> model.apply(pull(100)));
         waitUntilDerived();
         waitUntil(() -> model.playback().rawGainDecibels().get() != 0);
         double seconds = model.derived().get().seconds();
@@ -99,7 +96,7 @@ class ListeningTest extends WindowTestBase {
     void halfSpeedSoundsAtThePitchThatIsSet(FxRobot robot) {
         openDemo(robot);
         robot.interact(() -> {
-            model.apply(Turn.all(new TuningSettings(PitchTarget.GUIDE, 1, 0, 0)));
+            model.apply(turned(pitch(PitchTarget.GUIDE, 100, 0)));
             Voice right = voice("Mara double right");
             model.apply(
                     new Edit.SetStrip(

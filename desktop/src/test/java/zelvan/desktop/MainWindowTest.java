@@ -30,8 +30,8 @@ import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
 import zelvan.session.Autosave;
-import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.singers.DemoSession;
 import zelvan.timing.TimingSettings;
 import zelvan.units.TimeSpan;
@@ -60,7 +60,7 @@ class MainWindowTest extends WindowTestBase {
         assertThat(model.session().followers()).hasSize(6);
         assertThat(medianErrorMillis("Mara double right")).isGreaterThan(20);
 
-        TextField pull = robot.lookup("#pull-field").queryAs(TextField.class);
+        TextField pull = robot.lookup("#timing-pull-field").queryAs(TextField.class);
         robot.interact(() -> {
             pull.setText("100");
             pull.getOnAction().handle(new javafx.event.ActionEvent());
@@ -82,7 +82,7 @@ class MainWindowTest extends WindowTestBase {
     @Test
     void whatIsTypedIsTakenOrWhatIsInForceStandsThereAgain(FxRobot robot) {
         openDemo(robot);
-        TextField pull = robot.lookup("#pull-field").queryAs(TextField.class);
+        TextField pull = robot.lookup("#timing-pull-field").queryAs(TextField.class);
         String[][] typedAndShown = {
             {"62,5", "62.5"}, {" 40 ", "40"}, {"150", "100"}, {"NaN", "100"}, {"half", "100"}
         };
@@ -93,19 +93,19 @@ class MainWindowTest extends WindowTestBase {
             assertThat(pull.getText()).as(each[0]).isEqualTo(each[1]);
             assertThat(model.session().stacks())
                     .allSatisfy(s ->
-                            assertThat(s.timing().pull())
-                                    .isEqualTo(Double.parseDouble(each[1]) / 100));
+                            assertThat(s.settings().inForce(TimingSettings.PULL))
+                                    .isEqualTo(Double.parseDouble(each[1])));
         }
         robot.interact(() -> pull.setText("7"));
         robot.interact(() -> window.scene().getRoot().requestFocus());
         assertThat(pull.getText()).isEqualTo("100");
-        assertThat(model.session().stacks().getFirst().timing().pull()).isEqualTo(1);
+        assertThat(inForce("Mara double left", TimingSettings.PULL)).isEqualTo(100);
     }
 
     @Test
     void aSliderChangesSessionFiguresAndSound(FxRobot robot) {
         openDemo(robot);
-        Slider pull = robot.lookup("#pull").queryAs(Slider.class);
+        Slider pull = robot.lookup("#timing-pull").queryAs(Slider.class);
         String before = robot.lookup("#lock-after").queryAs(Label.class).getText();
         float[] soundBefore = locked("Mara double right", 3);
         Bounds bounds = robot.bounds(pull).query();
@@ -115,14 +115,16 @@ class MainWindowTest extends WindowTestBase {
                         bounds.getMinY() + bounds.getHeight() / 2));
         waitUntilDerived();
         assertThat(model.session().stacks())
-                .allSatisfy(s -> assertThat(s.timing().pull()).isBetween(0.85, 0.95));
+                .allSatisfy(s ->
+                        assertThat(s.settings().inForce(TimingSettings.PULL))
+                                .isBetween(85.0, 95.0));
         assertThat(robot.lookup("#lock-after").queryAs(Label.class).getText()).isNotEqualTo(before);
         assertThat(Arrays.mismatch(soundBefore, locked("Mara double right", 3))).isNotEqualTo(-1);
 
         robot.interact(() -> window.scene().getRoot().requestFocus());
         robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
         waitUntilDerived();
-        assertThat(model.session().stacks().getFirst().timing().pull()).isEqualTo(0.5);
+        assertThat(inForce("Mara double left", TimingSettings.PULL)).isEqualTo(50);
         assertThat(robot.lookup("#lock-after").queryAs(Label.class).getText()).isEqualTo(before);
         assertThat(Arrays.mismatch(soundBefore, locked("Mara double right", 3))).isEqualTo(-1);
     }
@@ -146,8 +148,8 @@ class MainWindowTest extends WindowTestBase {
         robot.interact(() -> window.scene().getRoot().requestFocus());
         robot.type(KeyCode.F);
         waitUntilDerived();
-        assertThat(voice(left.name()).protections()).hasSize(1);
-        TimeSpan span = voice(left.name()).protections().getFirst().span();
+        assertThat(hand(left.name()).protections()).hasSize(1);
+        TimeSpan span = hand(left.name()).protections().getFirst().span();
         double moved =
                 derived(left.name()).timing().map().outputSecondsAt(span.middleSeconds())
                         - span.middleSeconds();
@@ -163,7 +165,7 @@ class MainWindowTest extends WindowTestBase {
 
         robot.type(KeyCode.F);
         waitUntilDerived();
-        assertThat(voice(left.name()).protections()).isEmpty();
+        assertThat(hand(left.name()).protections()).isEmpty();
     }
 
     @Test
@@ -173,17 +175,17 @@ class MainWindowTest extends WindowTestBase {
         robot.clickOn("#strip-" + left.id());
         assertThat(robot.lookup("#scope").queryAs(Label.class).getText())
                 .isEqualTo("Doubles ▸ Mara double left");
-        TextField slack = robot.lookup("#slack-field").queryAs(TextField.class);
+        TextField slack = robot.lookup("#timing-slack-field").queryAs(TextField.class);
         robot.interact(() -> {
             slack.setText("12");
             slack.getOnAction().handle(new javafx.event.ActionEvent());
         });
         waitUntilDerived();
-        assertThat(voice(left.name()).timing().slackSeconds()).contains(0.012);
-        assertThat(voice(left.name()).timing().pull()).isEmpty();
+        assertThat(voice(left.name()).settings())
+                .isEqualTo(Settings.of(TimingSettings.SLACK, 12.0));
         robot.clickOn("#give-back");
         waitUntilDerived();
-        assertThat(voice(left.name()).timing().isNone()).isTrue();
+        assertThat(voice(left.name()).settings().isNone()).isTrue();
     }
 
     @Test
@@ -191,7 +193,7 @@ class MainWindowTest extends WindowTestBase {
         openDemo(robot);
         String id = voice("Odo octave").id();
         robot.moveTo("#solo-" + id).press(MouseButton.PRIMARY);
-        robot.interact(() -> model.apply(Turn.all(TimingSettings.FULL)));
+        robot.interact(() -> model.apply(pull(100)));
         waitUntilDerived();
         robot.release(MouseButton.PRIMARY);
         assertThat(voice("Odo octave").strip().solo()).isTrue();
@@ -247,7 +249,7 @@ class MainWindowTest extends WindowTestBase {
     @Test
     void whatWasNeverSavedIsThereAfterTheProgramEnded(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() -> model.apply(Turn.all(zelvan.timing.TimingSettings.FULL)));
+        robot.interact(() -> model.apply(pull(100)));
         zelvan.session.Session left = model.session();
         waitUntil(() -> !model.documents().unsavedSessions().isEmpty());
         robot.interact(() -> {

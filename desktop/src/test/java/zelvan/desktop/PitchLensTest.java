@@ -27,6 +27,7 @@ import zelvan.desktop.model.Lens;
 import zelvan.desktop.model.Selection;
 import zelvan.dsp.Percentile;
 import zelvan.render.VoiceSource;
+import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
 import zelvan.units.TimeSpan;
 
@@ -60,11 +61,11 @@ class PitchLensTest extends CloseUpTestBase {
         robot.type(KeyCode.DIGIT2);
         assertThat(model.lens().get()).isEqualTo(Lens.PITCH);
         assertThat(robot.lookup("#pitch-lens").query().isVisible()).isTrue();
-        set(robot, "#pull-field", "100");
-        set(robot, "#slack-field", "0");
+        set(robot, "#timing-pull-field", "100");
+        set(robot, "#timing-slack-field", "0");
         set(robot, "#pitch-pull-field", "100");
-        set(robot, "#pitch-detail-field", "0");
-        assertThat(voice(RIGHT).tuning().pull()).contains(1.0);
+        set(robot, "#keep-detail-field", "0");
+        assertThat(voice(RIGHT).settings().get(TuningSettings.PULL)).contains(100.0);
         assertThat(robot.lookup("#pitch-figures").queryAs(Label.class).getText())
                 .endsWith("→ 0 ct");
         PitchTrack guide = derived("Mara lead").analysis().orElseThrow().pitch();
@@ -79,7 +80,7 @@ class PitchLensTest extends CloseUpTestBase {
         assertThat(Percentile.median(Arrays.copyOf(off, count))).isLessThan(5);
         robot.interact(() -> robot.lookup("#give-back-pitch").queryButton().fire());
         waitUntilDerived();
-        assertThat(voice(RIGHT).tuning().isNone()).isTrue();
+        assertThat(voice(RIGHT).settings().get(TuningSettings.PULL)).isEmpty();
         assertThat(derived(RIGHT).pitched().result().map().size()).isZero();
     }
 
@@ -151,7 +152,7 @@ class PitchLensTest extends CloseUpTestBase {
         double before = derived(RIGHT).analysis().orElseThrow().pitch().hertzAt(middle(note));
         robot.drag(lens.localToScreen(x, y)).dropTo(lens.localToScreen(x, y - 90));
         waitUntilDerived();
-        double cents = voice(RIGHT).note(note.span()).aimCents().orElseThrow();
+        double cents = hand(RIGHT).note(note.span()).aimCents().orElseThrow();
         assertThat(cents).isGreaterThan(Pitch.centsBetween(Pitch.A4_HERTZ, before) + 50);
         assertThat(cents / 100).isCloseTo(Math.rint(cents / 100), within(1e-6));
         double heard = sounding(RIGHT).hertzAt(at);
@@ -159,14 +160,14 @@ class PitchLensTest extends CloseUpTestBase {
 
         robot.press(KeyCode.SHIFT).type(KeyCode.UP).release(KeyCode.SHIFT);
         waitUntilDerived();
-        assertThat(voice(RIGHT).note(note.span()).aimCents().orElseThrow())
+        assertThat(hand(RIGHT).note(note.span()).aimCents().orElseThrow())
                 .isCloseTo(cents + 5, within(1e-6));
 
         set(robot, "#note-vibrato-field", "0");
-        assertThat(voice(RIGHT).note(note.span()).vibrato()).contains(0.0);
+        assertThat(hand(RIGHT).note(note.span()).vibrato()).contains(0.0);
         robot.interact(() -> robot.lookup("#note-split").queryButton().fire());
         waitUntilDerived();
-        assertThat(voice(RIGHT).notes()).hasSize(2);
+        assertThat(hand(RIGHT).notes()).hasSize(2);
         robot.interact(() -> {
             robot.lookup("#give-back-note").queryButton().fire();
             model.undo();
@@ -175,10 +176,10 @@ class PitchLensTest extends CloseUpTestBase {
             model.undo();
         });
         waitUntilDerived();
-        assertThat(voice(RIGHT).note(note.span()).aimCents()).isPresent();
+        assertThat(hand(RIGHT).note(note.span()).aimCents()).isPresent();
         robot.interact(model::undo);
         waitUntilDerived();
-        assertThat(voice(RIGHT).notes()).isEmpty();
+        assertThat(hand(RIGHT).notes()).isEmpty();
         assertThat(moved(note)).isZero();
     }
 
@@ -199,9 +200,9 @@ class PitchLensTest extends CloseUpTestBase {
                     new Selection(
                             Optional.of(voice(RIGHT).stackId()), List.of(), Optional.empty()));
         });
-        set(robot, "#pitch-vibrato-field", "0");
-        set(robot, "#pitch-wander-field", "0");
-        assertThat(model.session().stackTuning(voice(LEFT)).vibrato()).isZero();
+        set(robot, "#vibrato-field", "0");
+        set(robot, "#wander-field", "0");
+        assertThat(inForce(LEFT, TuningSettings.VIBRATO)).isZero();
         double flat = movement(note, sounding(RIGHT), t -> sounds(RIGHT, t));
         assertThat(before).isGreaterThan(8);
         assertThat(flat).isLessThan(0.4 * before);
@@ -217,7 +218,7 @@ class PitchLensTest extends CloseUpTestBase {
                 .isEqualTo("Give one note back");
         robot.interact(() -> robot.lookup("#give-back-notes").queryButton().fire());
         waitUntilDerived();
-        assertThat(voice(RIGHT).notes()).isEmpty();
+        assertThat(hand(RIGHT).notes()).isEmpty();
         assertThat(robot.lookup("#give-back-notes").tryQuery()).isEmpty();
     }
 
@@ -256,10 +257,10 @@ class PitchLensTest extends CloseUpTestBase {
         });
         robot.press(KeyCode.SHIFT).type(KeyCode.DOWN).release(KeyCode.SHIFT);
         waitUntilDerived();
-        assertThat(voice(RIGHT).notes()).hasSize(1);
-        assertThat(voice(LEFT).notes()).hasSize(1);
+        assertThat(hand(RIGHT).notes()).hasSize(1);
+        assertThat(hand(LEFT).notes()).hasSize(1);
         assertThat(moved(note)).isCloseTo(-5, within(6.0));
         robot.interact(model::undo);
-        assertThat(voice(LEFT).notes()).isEmpty();
+        assertThat(hand(LEFT).notes()).isEmpty();
     }
 }

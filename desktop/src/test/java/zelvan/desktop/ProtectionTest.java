@@ -35,13 +35,13 @@ class ProtectionTest extends CloseUpTestBase {
         drag(robot, from, 0.3 / pixel);
         assertThat(model.focus().get()).isInstanceOf(Focus.OnRange.class);
         type(robot, KeyCode.F);
-        Protection protection = voice(RIGHT).protections().getFirst();
+        Protection protection = hand(RIGHT).protections().getFirst();
         assertThat(protection.span().startSeconds()).isCloseTo(3.55, within(2 * pixel));
         assertThat(protection.span().endSeconds()).isCloseTo(3.85, within(2 * pixel));
         assertSourceInside(RIGHT, protection.span());
 
         drag(robot, on(robot, RIGHT, protection.span().endSeconds()), 0.2 / pixel);
-        TimeSpan wider = voice(RIGHT).protections().getFirst().span();
+        TimeSpan wider = hand(RIGHT).protections().getFirst().span();
         assertThat(wider.startSeconds()).isEqualTo(protection.span().startSeconds());
         assertThat(wider.endSeconds()).isCloseTo(4.05, within(4 * pixel));
         assertSourceInside(RIGHT, wider);
@@ -50,10 +50,10 @@ class ProtectionTest extends CloseUpTestBase {
         assertThat(sounds(RIGHT, wider.middleSeconds()))
                 .isCloseTo(wider.middleSeconds(), within(1e-6));
         type(robot, KeyCode.SHIFT, KeyCode.F);
-        assertThat(voice(RIGHT).protections().getFirst().kind()).isEqualTo(Protection.Kind.PITCH);
+        assertThat(hand(RIGHT).protections().getFirst().kind()).isEqualTo(Protection.Kind.PITCH);
         assertThat(undoTitle()).startsWith("Mara double right: protect pitch at");
         type(robot, KeyCode.DELETE);
-        assertThat(voice(RIGHT).protections()).isEmpty();
+        assertThat(hand(RIGHT).protections()).isEmpty();
     }
 
     @SuppressWarnings("unchecked") // what is in the box is known here
@@ -85,7 +85,7 @@ class ProtectionTest extends CloseUpTestBase {
         Button button = robot.lookup("#protect-suggested").queryAs(Button.class);
         robot.interact(button::fire);
         waitUntilDerived();
-        assertThat(voice(RIGHT).protections())
+        assertThat(hand(RIGHT).protections())
                 .extracting(Protection::span)
                 .containsExactlyElementsOf(suggested);
         assertThat(sounds(RIGHT, suggested.getFirst().middleSeconds()))

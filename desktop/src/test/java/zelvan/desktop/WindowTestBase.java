@@ -26,20 +26,29 @@ import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.util.WaitForAsyncUtils;
+import zelvan.derived.DerivedVoice;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Message;
 import zelvan.desktop.theme.Theme;
 import zelvan.dsp.Percentile;
-import zelvan.engine.DerivedVoice;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.files.Ledger;
 import zelvan.files.Targets;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
+import zelvan.session.Edit;
+import zelvan.session.HandWork;
+import zelvan.session.Scope;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.setting.Setting;
+import zelvan.setting.Settings;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
+import zelvan.timing.TimingSettings;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 
 /// A window with the demo session, driven with mouse and keys on a platform without a display.
 @ExtendWith(ApplicationExtension.class)
@@ -128,6 +137,30 @@ abstract class WindowTestBase {
                 .filter(v -> v.name().equals(name))
                 .findFirst()
                 .orElseThrow();
+    }
+
+    HandWork hand(String name) {
+        return model.session().handOf(voice(name));
+    }
+
+    /// What is in force in a voice, but for its phrases.
+    <T> T inForce(String name, Setting<T> setting) {
+        return model.session().settingsOf(voice(name)).inForce(setting);
+    }
+
+    /// Turns settings of all stacks.
+    static Edit turned(Settings values) {
+        return Turn.all(List.of(Scope.ALL), "All stacks", "settings", values);
+    }
+
+    static Edit pull(double percent) {
+        return turned(Settings.of(TimingSettings.PULL, percent));
+    }
+
+    static Settings pitch(PitchTarget target, double pullPercent, double detailPercent) {
+        return Settings.of(TuningSettings.TARGET, target)
+                .with(TuningSettings.PULL, pullPercent)
+                .with(TuningSettings.DETAIL, detailPercent);
     }
 
     DerivedVoice derived(String name) {

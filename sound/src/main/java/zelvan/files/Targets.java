@@ -37,7 +37,14 @@ public final class Targets {
 
     /// Where nothing that is there may be replaced.
     public static Targets replacingNothing() {
-        return new Targets(List.of(), Optional.empty(), false);
+        return replacingNothing(List.of());
+    }
+
+    /// The same, of a command that reads something.
+    ///
+    /// @param inputs everything that the command reads
+    public static Targets replacingNothing(Collection<Path> inputs) {
+        return new Targets(inputs, Optional.empty(), false);
     }
 
     /// A place that may be written to.

@@ -93,7 +93,7 @@ public final class ArtefactsBench {
                 score(track, trial, US, ours, finder, pitch);
                 Optional<StretchingLibrary.Made> made =
                         library
-                                ? StretchingLibrary.run(sound, trial.changes(), folder)
+                                ? StretchingLibrary.run(sound, trial.shape(), folder)
                                 : Optional.empty();
                 if (made.isPresent()) {
                     librarySeconds += made.get().seconds();
@@ -115,7 +115,7 @@ public final class ArtefactsBench {
     }
 
     private static Sound rendered(Sound sound, Epochs epochs, Trial trial) {
-        VoiceRenderer renderer = new VoiceRenderer(sound, epochs, trial.changes());
+        VoiceRenderer renderer = new VoiceRenderer(sound, epochs, trial.shape());
         float[] samples = new float[(int) renderer.frames()];
         renderer.read(0, 0, samples, samples.length);
         return Sound.owning(sound.sampleRateHertz(), samples);
@@ -150,10 +150,10 @@ public final class ArtefactsBench {
             ArtefactFinder finder,
             PitchTrack pitch)
             throws IOException, ZelvanProblem {
-        ArtefactFinder.Found found = finder.find(rendered.mono(), trial.changes().time());
+        ArtefactFinder.Found found = finder.find(rendered.mono(), trial.shape().time());
         PitchTrack after = ear.hear(rendered);
         scores.computeIfAbsent(trial.name() + "\t" + who, key -> new ArrayList<>())
-                .add(Score.of(track.sound(), rendered, trial.changes(), found, pitch, after));
+                .add(Score.of(track.sound(), rendered, trial.shape(), found, pitch, after));
         if (places && who.equals(US)) {
             for (Artefact artefact : found.artefacts()) {
                 out.printf(

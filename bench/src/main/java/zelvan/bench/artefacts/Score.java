@@ -9,7 +9,7 @@ import zelvan.audio.Sound;
 import zelvan.dsp.Percentile;
 import zelvan.measure.Artefact;
 import zelvan.measure.ArtefactFinder;
-import zelvan.render.Changes;
+import zelvan.render.Shape;
 import zelvan.units.Pitch;
 
 /// What was found in one track after one change.
@@ -52,7 +52,7 @@ record Score(
     static Score of(
             Sound source,
             Sound rendered,
-            Changes changes,
+            Shape shape,
             ArtefactFinder.Found found,
             PitchTrack before,
             PitchTrack after) {
@@ -63,8 +63,8 @@ record Score(
         int lost = 0;
         for (int f = 0; f < steady.length; f++) {
             double at = ArtefactFinder.seconds(f);
-            double place = changes.time().sourceSecondsAt(at);
-            double wanted = before.hertzAt(place) * Pitch.ratio(changes.pitch().centsAt(place));
+            double place = shape.time().sourceSecondsAt(at);
+            double wanted = before.hertzAt(place) * Pitch.ratio(shape.pitch().centsAt(place));
             if (!steady[f]) {
                 continue;
             }
@@ -89,10 +89,10 @@ record Score(
         double[] thereAfter = Onsets.find(renderedLevels, THERE_DECIBELS, reference);
         double[] displaced =
                 Arrays.stream(sharp)
-                        .map(s -> nearest(changes.time().outputSecondsAt(s), thereAfter))
+                        .map(s -> nearest(shape.time().outputSecondsAt(s), thereAfter))
                         .toArray();
         int missing = (int) Arrays.stream(displaced).filter(d -> d > NEAR_SECONDS).count();
-        double[] expected = Arrays.stream(there).map(changes.time()::outputSecondsAt).toArray();
+        double[] expected = Arrays.stream(there).map(shape.time()::outputSecondsAt).toArray();
         int extra =
                 (int)
                         Arrays.stream(sharpAfter)

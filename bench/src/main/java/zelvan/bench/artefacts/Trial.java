@@ -3,12 +3,12 @@ package zelvan.bench.artefacts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
-import zelvan.render.Changes;
+import zelvan.render.Shape;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.PitchMap;
 
 /// A change that is made to a track.
-record Trial(String name, Changes changes) {
+record Trial(String name, Shape shape) {
     private static final double STEP_SECONDS = 0.01;
     private static final double RATE_DEPTH = 0.15;
     private static final double CENTS_DEPTH = 40;
@@ -35,15 +35,15 @@ record Trial(String name, Changes changes) {
         TimeMap bent = TimeMap.of(time);
         PitchMap waving = PitchMap.of(pitch);
         return List.of(
-                new Trial("time", Changes.of(bent)),
-                new Trial("±40", new Changes(TimeMap.IDENTITY, waving, 0)),
-                new Trial("both", new Changes(bent, waving, 0)),
+                new Trial("time", Shape.of(bent)),
+                new Trial("±40", Shape.of(TimeMap.IDENTITY, waving)),
+                new Trial("both", Shape.of(bent, waving)),
                 new Trial("+300", moved(seconds, FAR_CENTS)),
                 new Trial("−300", moved(seconds, -FAR_CENTS)));
     }
 
-    private static Changes moved(double seconds, double cents) {
-        return new Changes(TimeMap.IDENTITY, PitchMap.constant(0, seconds, cents), 0);
+    private static Shape moved(double seconds, double cents) {
+        return Shape.of(TimeMap.IDENTITY, PitchMap.constant(0, seconds, cents));
     }
 
     private static double wave(double seconds, double period, double phase) {

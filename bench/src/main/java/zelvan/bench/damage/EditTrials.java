@@ -2,7 +2,7 @@ package zelvan.bench.damage;
 
 import java.nio.file.Path;
 import java.util.Random;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Listening;

@@ -9,23 +9,23 @@ import zelvan.analysis.LandmarkKind;
 import zelvan.exchange.VoiceFolder;
 import zelvan.session.Edit;
 import zelvan.session.GuideEdit;
-import zelvan.session.GuideTiming;
+import zelvan.session.GuideReference;
+import zelvan.session.KnownSettings;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Session;
-import zelvan.session.Setting;
 import zelvan.session.TuningEdit;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
-import zelvan.timing.LineUp;
-import zelvan.timing.TimingSettings;
+import zelvan.setting.Amount;
+import zelvan.setting.Choice;
+import zelvan.setting.Setting;
 import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.NoteEdit;
-import zelvan.tuning.PitchTarget;
 import zelvan.units.Grid;
 import zelvan.units.TempoMap;
 import zelvan.units.TimeSpan;
@@ -75,18 +75,33 @@ final class RandomEdits {
         };
     }
 
+    private Edit turn(Session session, Voice voice, Setting<?> setting) {
+        return switch (setting) {
+            case Amount amount ->
+                    turn(
+                            session,
+                            voice,
+                            amount,
+                            amount.least() + share() * (amount.most() - amount.least()));
+            case Choice<?> choice -> chosen(session, voice, choice);
+        };
+    }
+
+    private <E extends Enum<E>> Edit chosen(Session session, Voice voice, Choice<E> choice) {
+        return turn(session, voice, choice, one(choice.values()));
+    }
+
     private <T> Edit turn(Session session, Voice voice, Setting<T> setting, T value) {
-        return Turn.of(scope(session, voice), setting, value, "some");
+        return new Turn<>(List.of(scope(session, voice)), "some", setting, value);
     }
 
     Edit next(Session session) {
         Voice voice = one(session.voices());
         String id = voice.id();
-        long gesture = random.nextLong();
         return switch (random.nextInt(22)) {
-            case 0, 1, 2 -> anchors(id, Anchor.heldAway(moment(), moment(), moment()), gesture);
-            case 3 -> anchors(id, Anchor.held(moment(), moment()), gesture);
-            case 4 -> anchors(id, Anchor.placed(one(KINDS), moment(), moment()), gesture);
+            case 0, 1, 2 -> anchors(id, Anchor.heldAway(moment(), moment(), moment()));
+            case 3 -> anchors(id, Anchor.held(moment(), moment()));
+            case 4 -> anchors(id, Anchor.placed(one(KINDS), moment(), moment()));
             case 5, 6 ->
                     new RepairEdit.Protect(
                             id,
@@ -99,38 +114,30 @@ final class RandomEdits {
                     new RepairEdit.ChangeMarks(
                             id,
                             id,
-                            voice.marks()
+                            session.handOf(voice)
+                                    .marks()
                                     .adding(new Landmark(one(KINDS), moment(), random.nextDouble()))
                                     .removing(moment())
                                     .withSensitivity(share()),
-                            "marks",
-                            gesture);
+                            "marks");
             case 8, 9 ->
                     new TuningEdit.ShiftOctave(
                             List.of(new TuningEdit.ShiftOctave.Of(id, span())),
                             random.nextInt(5) - 2);
             case 10, 11, 12 ->
                     new TuningEdit.SetNotes(
-                            List.of(new TuningEdit.SetNotes.Of(id, List.of(note()))),
-                            "note",
-                            gesture);
-            case 13 -> turn(session, voice, Setting.TIMING_PULL, share());
-            case 14 -> turn(session, voice, Setting.TIMING_SLACK, 0.1 * share());
-            case 15 -> turn(session, voice, Setting.LINE_UP, one(List.of(LineUp.values())));
-            case 16 ->
-                    turn(session, voice, Setting.PITCH_TARGET, one(List.of(PitchTarget.values())));
-            case 17 -> turn(session, voice, Setting.PITCH_PULL, share());
-            case 18 -> turn(session, voice, Setting.VIBRATO, 2 * share());
+                            List.of(new TuningEdit.SetNotes.Of(id, List.of(note()))), "note");
+            case 13, 14, 15, 16, 17, 18 -> turn(session, voice, one(KnownSettings.all()));
             case 19 -> guide();
-            case 20 -> harmony(gesture);
+            case 20 -> harmony();
             default -> track(session, voice);
         };
     }
 
     private static final List<LandmarkKind> KINDS = List.of(LandmarkKind.values());
 
-    private static Edit anchors(String id, Anchor anchor, long gesture) {
-        return new RepairEdit.SetAnchors(id, List.of(new RepairEdit.Of(id, anchor)), gesture);
+    private static Edit anchors(String id, Anchor anchor) {
+        return new RepairEdit.SetAnchors(id, List.of(new RepairEdit.Of(id, anchor)));
     }
 
     private NoteEdit note() {
@@ -160,15 +167,13 @@ final class RandomEdits {
                                     0.5 + 0.3 * share())),
                     "grid");
         }
-        GuideTiming timing =
-                new GuideTiming(
-                        one(List.of(GuideTiming.Reference.values())),
-                        "v" + (1 + random.nextInt(5)),
-                        new TimingSettings(share(), 0.1 * share()));
-        return new GuideEdit.SetGuideTiming(timing, "guide");
+        return new GuideEdit.LineUpGuide(
+                new GuideReference(
+                        one(List.of(GuideReference.Kind.values())), "v" + (1 + random.nextInt(5))),
+                "guide");
     }
 
-    private Edit harmony(long gesture) {
+    private Edit harmony() {
         return random.nextBoolean()
                 ? new TuningEdit.SetKey(
                         Optional.of(new Key(random.nextInt(12), one(List.of(Key.Mode.values())))))
@@ -176,8 +181,7 @@ final class RandomEdits {
                         List.of(
                                 new Harmony.Change(moment(), new Chord("Am7/G")),
                                 new Harmony.Change(moment(), new Chord("E"))),
-                        "chords",
-                        gesture);
+                        "chords");
     }
 
     private Edit track(Session session, Voice voice) {

@@ -12,7 +12,7 @@ import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;

@@ -14,7 +14,7 @@ import java.util.stream.Stream;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.Progress;
 import zelvan.files.Target;

@@ -8,11 +8,11 @@ import java.util.concurrent.locks.LockSupport;
 import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.stage.Stage;
+import zelvan.derived.Derived;
 import zelvan.desktop.MainWindow;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Message;
 import zelvan.desktop.theme.Theme;
-import zelvan.engine.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
@@ -26,8 +26,8 @@ import zelvan.play.SimulatedOutput;
 import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
-import zelvan.session.Setting;
 import zelvan.session.Turn;
+import zelvan.timing.TimingSettings;
 
 /// The process that is killed: works over and over at one thing, and says on its standard output
 /// what is done: `STATE MILLISECONDS`. A state is a pull in thousandths.
@@ -88,16 +88,19 @@ public final class Victim {
     }
 
     private static Turn<Double> turn(int state) {
-        return Turn.of(
-                Scope.ALL, Setting.TIMING_PULL, (double) (state % STATES) / STATES, "All stacks");
+        return new Turn<>(
+                List.of(Scope.ALL),
+                "All stacks",
+                TimingSettings.PULL,
+                100.0 * (state % STATES) / STATES);
     }
 
     static int stateOf(Session session) {
         double pull =
-                Setting.TIMING_PULL.values(session, List.of(Scope.ALL)).stream()
+                Scope.values(session, List.of(Scope.ALL), TimingSettings.PULL).stream()
                         .findFirst()
                         .orElse(0.0);
-        return (int) Math.round(STATES * pull);
+        return (int) Math.round(STATES * pull / 100);
     }
 
     private Targets targets() {

@@ -12,7 +12,7 @@ import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.files.Target;
 import zelvan.problem.ZelvanProblem;
-import zelvan.render.Changes;
+import zelvan.render.Shape;
 import zelvan.timing.TimeMap;
 
 /// A general-purpose library for stretching time and shifting pitch, by its command line (Debian's
@@ -40,14 +40,14 @@ public final class StretchingLibrary {
     /// @param folder for its files
     /// @return nothing if the command fails, or if both maps bend: its command line takes no time
     ///   map together with a pitch map
-    public static Optional<Made> run(Sound sound, Changes changes, Path folder)
+    public static Optional<Made> run(Sound sound, Shape shape, Path folder)
             throws IOException, ZelvanProblem {
         Path in = folder.resolve("in.wav");
         Path out = folder.resolve("out.wav");
         Path map = folder.resolve("map.txt");
         Files.deleteIfExists(out);
         SoundFiles.write(Target.temporary(in), sound, SoundFormat.WAV_FLOAT);
-        double length = changes.time().outputSecondsAt(sound.seconds());
+        double length = shape.time().outputSecondsAt(sound.seconds());
         List<String> command =
                 new ArrayList<>(
                         List.of(
@@ -57,20 +57,20 @@ public final class StretchingLibrary {
                                 "--quiet",
                                 "--time",
                                 String.format(Locale.ROOT, "%.9f", length / sound.seconds())));
-        boolean bentTime = changes.time().size() > 2;
-        boolean bentPitch = changes.pitch().size() > 2;
-        if (bentTime && changes.pitch().size() > 0) {
+        boolean bentTime = shape.time().size() > 2;
+        boolean bentPitch = shape.pitch().size() > 2;
+        if (bentTime && shape.pitch().size() > 0) {
             return Optional.empty();
         }
         if (bentTime) {
-            Files.write(map, timeMap(sound, changes.time()));
+            Files.write(map, timeMap(sound, shape.time()));
             command.addAll(List.of("--timemap", map.toString()));
         }
         if (bentPitch) {
-            Files.write(map, pitchMap(sound, changes));
+            Files.write(map, pitchMap(sound, shape));
             command.addAll(List.of("--pitch", "0", "--pitchmap", map.toString()));
         } else {
-            double cents = changes.pitch().centsAt(0.5 * sound.seconds());
+            double cents = shape.pitch().centsAt(0.5 * sound.seconds());
             command.addAll(List.of("--pitch", String.format(Locale.ROOT, "%.4f", cents / 100)));
         }
         command.addAll(List.of(in.toString(), out.toString()));
@@ -104,12 +104,12 @@ public final class StretchingLibrary {
         return lines;
     }
 
-    private static List<String> pitchMap(Sound sound, Changes changes) {
+    private static List<String> pitchMap(Sound sound, Shape shape) {
         List<String> lines = new ArrayList<>();
-        lines.add(pitchLine(0, changes.pitch().centsAt(0)));
+        lines.add(pitchLine(0, shape.pitch().centsAt(0)));
         for (double t = 0; t < sound.seconds(); t += PITCH_STEP_SECONDS) {
             long at = frame(sound, t + PITCH_EARLY_SECONDS);
-            lines.add(pitchLine(at, changes.pitch().centsAt(t)));
+            lines.add(pitchLine(at, shape.pitch().centsAt(t)));
         }
         return lines;
     }

@@ -2,7 +2,7 @@ package zelvan.bench.quality;
 
 import java.util.ArrayList;
 import java.util.List;
-import zelvan.render.Changes;
+import zelvan.render.Shape;
 import zelvan.singers.Bending;
 import zelvan.singers.Singer;
 import zelvan.timing.TimeMap;
@@ -60,31 +60,31 @@ record Case(Singer singer, double transposeNotes, String regime, double stretch,
                 .formatted(singer.name(), transposeNotes, stretch, cents);
     }
 
-    Changes changes() {
+    Shape shape() {
         TimeMap time =
                 TimeMap.of(
                         List.of(
                                 new TimeMap.Point(0, 0),
                                 new TimeMap.Point(LONGEST_SECONDS, LONGEST_SECONDS * stretch)));
-        return new Changes(time, PitchMap.constant(0, LONGEST_SECONDS, cents), 0);
+        return Shape.of(time, PitchMap.constant(0, LONGEST_SECONDS, cents));
     }
 
     Bending bending() {
-        Changes changes = changes();
+        Shape shape = shape();
         return new Bending() {
             @Override
             public double outputSecondsAt(double sourceSeconds) {
-                return changes.time().outputSecondsAt(sourceSeconds);
+                return shape.time().outputSecondsAt(sourceSeconds);
             }
 
             @Override
             public double sourceSecondsAt(double outputSeconds) {
-                return changes.time().sourceSecondsAt(outputSeconds);
+                return shape.time().sourceSecondsAt(outputSeconds);
             }
 
             @Override
             public double centsAt(double sourceSeconds) {
-                return changes.pitch().centsAt(sourceSeconds);
+                return shape.pitch().centsAt(sourceSeconds);
             }
 
             @Override

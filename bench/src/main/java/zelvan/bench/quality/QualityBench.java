@@ -104,7 +104,7 @@ public final class QualityBench {
             Optional<Score> theirs = Optional.empty();
             if (library) {
                 Optional<StretchingLibrary.Made> made =
-                        StretchingLibrary.run(sung, tried.changes(), folder);
+                        StretchingLibrary.run(sung, tried.shape(), folder);
                 if (made.isPresent()) {
                     librarySeconds += made.get().seconds();
                     theirs =
@@ -136,7 +136,7 @@ public final class QualityBench {
 
     private static Sound rendered(Sound sung, PitchTrack pitch, Case tried) {
         VoiceRenderer renderer =
-                new VoiceRenderer(sung, new EpochFinder().find(sung, pitch), tried.changes());
+                new VoiceRenderer(sung, new EpochFinder().find(sung, pitch), tried.shape());
         float[] samples = new float[(int) renderer.frames()];
         renderer.read(0, 0, samples, samples.length);
         return Sound.owning(RATE_HERTZ, samples);
@@ -151,7 +151,7 @@ public final class QualityBench {
             throws IOException, ZelvanProblem {
         double[] moments =
                 performance.moments().stream().mapToDouble(Performance.Moment::seconds).toArray();
-        return Score.of(sound, sung, tried.changes().time(), moments, truth, ear.hear(sound));
+        return Score.of(sound, sung, tried.shape().time(), moments, truth, ear.hear(sound));
     }
 
     private void print(Result result) {

@@ -6,6 +6,7 @@ import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Repairs;
+import zelvan.session.Gesture;
 
 /// A bead on its way: held where it is dragged to, or re-placed in its voice.
 final class BeadDrag {
@@ -13,7 +14,7 @@ final class BeadDrag {
     private final Lane lane;
     private final Bead bead;
     private final boolean replacing;
-    private final long gesture;
+    private final Gesture gesture;
     private final Marks marksBefore;
 
     /// What of the voice is under the mouse, as it was when the drag began: the ribbon may slide
@@ -28,8 +29,8 @@ final class BeadDrag {
         this.lane = lane;
         this.bead = bead;
         this.replacing = replacing;
-        gesture = model.repairs().newGesture();
-        marksBefore = lane.voice().marks();
+        gesture = Gesture.begin();
+        marksBefore = lane.hand().marks();
         source = lane.source(locked);
         seconds = bead.shownSeconds();
         taken =

@@ -20,6 +20,7 @@ import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
+import zelvan.session.Gesture;
 import zelvan.tuning.Harmony;
 
 /// The chords along the song. Click one to choose it, drag its beginning to move it (with Alt: off
@@ -52,7 +53,7 @@ final class ChordLane {
     /// A chord that is being moved.
     ///
     /// @param original the harmony before
-    private record Drag(Harmony original, Harmony.Change change, long gesture) {}
+    private record Drag(Harmony original, Harmony.Change change, Gesture gesture) {}
 
     ChordLane(AppModel model, Theme theme) {
         this.model = model;
@@ -188,7 +189,7 @@ final class ChordLane {
             return;
         }
         model.focus().set(chord.<Focus>map(Focus.OnChord::new).orElse(Focus.NOTHING));
-        drag = edge.map(c -> new Drag(harmony(), c, model.repairs().newGesture()));
+        drag = edge.map(c -> new Drag(harmony(), c, Gesture.begin()));
     }
 
     /// A click on a chord's name means that chord; further on it means a new one.

@@ -90,7 +90,7 @@ final class CloseUpGestures {
         if (lane.isEmpty()) {
             return Optional.empty();
         }
-        for (Protection protection : lane.get().voice().protections()) {
+        for (Protection protection : lane.get().hand().protections()) {
             TimeSpan span = protection.span();
             double start = x(lane.get().shown(locked).applyAsDouble(span.startSeconds()));
             double end = x(lane.get().shown(locked).applyAsDouble(span.endSeconds()));
@@ -219,7 +219,7 @@ final class CloseUpGestures {
                     double source = lane.source(locked).applyAsDouble(seconds);
                     model.focus()
                             .set(
-                                    lane.voice().protections().stream()
+                                    lane.hand().protections().stream()
                                             .filter(p -> p.span().contains(source))
                                             .findFirst()
                                             .<Focus>map(p -> new Focus.OnProtection(id, p))

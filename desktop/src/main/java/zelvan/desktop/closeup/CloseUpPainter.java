@@ -317,7 +317,7 @@ final class CloseUpPainter {
             double width,
             double centre,
             double half) {
-        for (Protection protection : lane.voice().protections()) {
+        for (Protection protection : lane.hand().protections()) {
             double x = view.x(shown.applyAsDouble(protection.span().startSeconds()), width);
             double end = view.x(shown.applyAsDouble(protection.span().endSeconds()), width);
             if (end < 0 || x > width) {

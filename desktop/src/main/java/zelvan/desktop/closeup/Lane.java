@@ -8,10 +8,11 @@ import zelvan.align.Anchor;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.derived.DerivedVoice;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Selection;
-import zelvan.engine.DerivedVoice;
 import zelvan.measure.LockMeter;
+import zelvan.session.HandWork;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -20,6 +21,7 @@ import zelvan.timing.TimeMap;
 /// One voice in the close-up: where its ribbon lies and which beads are on it.
 ///
 /// @param voice whose it is
+/// @param hand what was said of it by hand
 /// @param stackIndex place of its stack; −1 for the guide
 /// @param made what was derived for it
 /// @param analysis what is heard in it
@@ -27,6 +29,7 @@ import zelvan.timing.TimeMap;
 /// @param height pixels
 record Lane(
         Voice voice,
+        HandWork hand,
         int stackIndex,
         DerivedVoice made,
         VoiceAnalysis analysis,
@@ -97,7 +100,15 @@ record Lane(
                 .voice(voice.id())
                 .flatMap(made ->
                         made.analysis()
-                                .map(a -> new Lane(voice, stackIndex, made, a, top, height)));
+                                .map(a ->
+                                        new Lane(
+                                                voice,
+                                                model.session().handOf(voice),
+                                                stackIndex,
+                                                made,
+                                                a,
+                                                top,
+                                                height)));
     }
 
     /// Where a moment of the source is shown.
@@ -128,10 +139,10 @@ record Lane(
         DoubleUnaryOperator shown = shown(locked);
         List<Bead> beads = new ArrayList<>();
         if (isGuide()) {
-            for (Landmark landmark : voice.marks().of(analysis)) {
+            for (Landmark landmark : hand.marks().of(analysis)) {
                 beads.add(bead(Optional.of(landmark.kind()), landmark.seconds(), shown));
             }
-            for (Anchor anchor : voice.anchors()) {
+            for (Anchor anchor : hand.anchors()) {
                 if (beads.stream().noneMatch(b -> isAt(b, anchor))) {
                     beads.add(bead(anchor.kind(), anchor.sourceSeconds(), shown));
                 }
@@ -166,7 +177,7 @@ record Lane(
                         sourceSeconds,
                         shown.applyAsDouble(sourceSeconds),
                         Optional.empty());
-        return voice.anchors().stream()
+        return hand.anchors().stream()
                 .filter(a -> isAt(free, a))
                 .findFirst()
                 .map(free::tiedTo)

@@ -3,13 +3,14 @@ package zelvan.desktop.closeup;
 import java.util.List;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.NoteWork;
+import zelvan.session.Gesture;
 
 /// A note on its way to another pitch, with the same note of the other selected voices.
 final class NoteDrag {
     private final AppModel model;
     private final PitchScale scale;
     private final double fromY;
-    private final long gesture;
+    private final Gesture gesture;
     private final List<NoteWork.Taken> taken;
 
     /// @param scale as it was when the drag began: it may move below the mouse
@@ -17,7 +18,7 @@ final class NoteDrag {
         this.model = model;
         this.scale = scale;
         fromY = y;
-        gesture = model.repairs().newGesture();
+        gesture = Gesture.begin();
         taken = model.notes().taken();
     }
 

@@ -120,7 +120,7 @@ record PitchLine(Lane lane, TuningSettings settings, int place, double locked, d
 
     /// Whether the user has said what is to become of it.
     boolean isByHand(Rail rail) {
-        return lane.voice().notes().stream().anyMatch(n -> n.span().equals(rail.note.span()));
+        return lane.hand().notes().stream().anyMatch(n -> n.span().equals(rail.note.span()));
     }
 
     /// The note that is shown nearest to a place.

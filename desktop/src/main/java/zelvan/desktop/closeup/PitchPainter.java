@@ -65,7 +65,7 @@ final class PitchPainter {
                 guide = Optional.of(new PitchLine(lane, TuningSettings.OFF, 0, locked, 0));
             } else {
                 Voice voice = lane.voice();
-                TuningSettings settings = voice.tuning().over(session.stackTuning(voice));
+                TuningSettings settings = TuningSettings.of(session.settingsOf(voice));
                 double lift = fan ? FAN_PIXELS * (voices.size() + 1) : 0;
                 int place =
                         (int)
@@ -246,7 +246,7 @@ final class PitchPainter {
         }
         g.setLineWidth(1);
         coloured(g, colours, hue, selected, view, line, scale, width);
-        for (Protection protection : line.lane().voice().protections()) {
+        for (Protection protection : line.lane().hand().protections()) {
             fence(g, colours, view, line, protection, width, height);
         }
     }

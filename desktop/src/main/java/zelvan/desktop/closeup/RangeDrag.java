@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
+import zelvan.session.Gesture;
 import zelvan.session.Protection;
 import zelvan.units.TimeSpan;
 
@@ -19,7 +20,7 @@ final class RangeDrag {
 
     private final Optional<Protection> protection;
     private final double fixedSeconds;
-    private final long gesture;
+    private final Gesture gesture;
     private Optional<TimeSpan> range = Optional.empty();
 
     private RangeDrag(
@@ -33,7 +34,7 @@ final class RangeDrag {
         this.protection = protection;
         this.fixedSeconds = fixedSeconds;
         source = lane.source(locked);
-        gesture = model.repairs().newGesture();
+        gesture = Gesture.begin();
     }
 
     /// A new stretch.

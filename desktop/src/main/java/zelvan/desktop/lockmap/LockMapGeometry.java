@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.session.Session;
 import zelvan.timing.TimeMap;
 import zelvan.units.TimeSpan;

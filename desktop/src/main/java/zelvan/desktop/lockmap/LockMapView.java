@@ -55,6 +55,8 @@ public final class LockMapView {
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);
         scroll.getStyleClass().add("lock-map-pane");
+        scroll.vvalueProperty().subscribe(ignored -> tellWhatIsInSight());
+        scroll.viewportBoundsProperty().subscribe(ignored -> tellWhatIsInSight());
         Tooltip.install(grid, tip);
         grid.setOnMouseClicked(this::clicked);
         grid.setOnMousePressed(e -> pressedY = e.getY());
@@ -100,6 +102,21 @@ public final class LockMapView {
             strips.getChildren().setAll(shown);
         }
         grid.setMinHeight(height + 4);
+        tellWhatIsInSight();
+    }
+
+    private void tellWhatIsInSight() {
+        double shown = scroll.getViewportBounds().getHeight();
+        double all = grid.getMinHeight();
+        double top = scroll.getVvalue() * Math.max(0, all - shown);
+        model.inSight(
+                LockMapGeometry.rows(model.session()).stream()
+                        .filter(placed ->
+                                placed.y() < top + shown
+                                        && placed.y() + placed.row().height() > top)
+                        .flatMap(placed -> placed.row().voice().stream())
+                        .map(Voice::id)
+                        .toList());
     }
 
     private Node strip(Voice voice) {

@@ -1,21 +1,24 @@
 package zelvan.desktop.model;
 
 import java.nio.file.Path;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Collectors;
 import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
+import zelvan.derived.RecordingChanged;
 import zelvan.engine.Engine;
-import zelvan.engine.RecordingChanged;
 import zelvan.files.Ledger;
 import zelvan.measure.Combing;
 import zelvan.play.Player;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
+import zelvan.session.Gesture;
 import zelvan.session.History;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -48,6 +51,7 @@ public final class AppModel implements AutoCloseable {
     private final ObjectProperty<Lens> lens = new SimpleObjectProperty<>(Lens.TIME);
     private final Protections protections = new Protections(this);
     private final ObjectProperty<Viewport> viewport = new SimpleObjectProperty<>(Viewport.START);
+    private List<String> inSight = List.of();
     private final Background background = new Background(this::say);
     private final ObservableList<Message> messages = FXCollections.observableArrayList();
 
@@ -162,8 +166,14 @@ public final class AppModel implements AutoCloseable {
 
     // Changing what is wanted.
 
+    /// As one step.
     public void apply(Edit edit) {
-        move(history.get().apply(edit));
+        apply(edit, Gesture.begin());
+    }
+
+    /// As a part of what the user does in one go.
+    public void apply(Edit edit, Gesture gesture) {
+        move(history.get().apply(edit, gesture));
     }
 
     public void undo() {
@@ -202,7 +212,20 @@ public final class AppModel implements AutoCloseable {
 
     private boolean isThere(Focus.OnProtection focused) {
         return session().voice(focused.voiceId()).stream()
-                .anyMatch(v -> v.protections().contains(focused.protection()));
+                .anyMatch(v -> session().handOf(v).protections().contains(focused.protection()));
+    }
+
+    /// Says which voices are in sight, from top to bottom: they are worked out first.
+    public void inSight(List<String> voiceIds) {
+        inSight = List.copyOf(voiceIds);
+    }
+
+    /// The voices that matter most, those that are selected first.
+    List<String> attention() {
+        Set<String> first = new LinkedHashSet<>(selection.get().voiceIds());
+        first.addAll(inSight);
+        first.removeIf(id -> session().voice(id).isEmpty());
+        return List.copyOf(first);
     }
 
     /// Begins anew with a session. What was derived of the one before says nothing of it.
@@ -239,10 +262,16 @@ public final class AppModel implements AutoCloseable {
     }
 
     private void use(AudioReference now) {
-        session().voices().stream()
-                .filter(v -> v.audio().path().equals(now.path()))
-                .toList()
-                .forEach(v -> apply(new Edit.UseRecording(v.id(), v.name(), now)));
+        List<Edit> edits =
+                session().recordings().stream()
+                        .filter(r -> r.audio().path().equals(now.path()))
+                        .<Edit>map(r ->
+                                new Edit.UseRecording(
+                                        r.id(), String.valueOf(now.file().getFileName()), now))
+                        .toList();
+        if (!edits.isEmpty()) {
+            apply(new Edit.Together(edits.getFirst().title(), edits));
+        }
     }
 
     // Looking.

@@ -1,7 +1,6 @@
 package zelvan.desktop.model;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import javafx.beans.property.ObjectProperty;
@@ -9,7 +8,7 @@ import javafx.beans.property.SimpleObjectProperty;
 import zelvan.exchange.ExchangeProblem;
 import zelvan.exchange.MidiSong;
 import zelvan.session.Edit;
-import zelvan.session.GuideEdit;
+import zelvan.session.Gesture;
 import zelvan.session.TuningEdit.SetChords;
 import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
@@ -66,24 +65,20 @@ public final class ChordWork {
         }
         Harmony written = harmony().with(new Change(seconds, chord.get()));
         if (!written.equals(harmony())) {
-            set(written, chord.get().name() + " at " + Clock.text(seconds, 2), newGesture());
+            set(written, chord.get().name() + " at " + Clock.text(seconds, 2), Gesture.begin());
         }
         return true;
     }
 
-    private void set(Harmony harmony, String what, long gesture) {
-        model.apply(new SetChords(harmony.chords(), what, gesture));
-    }
-
-    private long newGesture() {
-        return model.repairs().newGesture();
+    private void set(Harmony harmony, String what, Gesture gesture) {
+        model.apply(new SetChords(harmony.chords(), what), gesture);
     }
 
     /// Lets a chord begin at another moment.
     ///
     /// @param original as it was before the drag
     /// @param gesture the same for all steps of one drag
-    public void move(Harmony original, Change change, double seconds, long gesture) {
+    public void move(Harmony original, Change change, double seconds, Gesture gesture) {
         Change moved = new Change(Math.max(0, seconds), change.chord());
         set(
                 original.without(change.seconds()).with(moved),
@@ -97,7 +92,7 @@ public final class ChordWork {
         set(
                 harmony().without(change.seconds()),
                 change.chord().name() + " taken away",
-                newGesture());
+                Gesture.begin());
         model.focus().set(Focus.NOTHING);
     }
 
@@ -136,13 +131,7 @@ public final class ChordWork {
     List<Edit> fromMidi(Path file) {
         try {
             MidiSong song = MidiSong.read(file);
-            String from = "from " + file.getFileName();
-            List<Edit> edits = new ArrayList<>();
-            edits.add(new SetChords(song.chords(), from, newGesture()));
-            if (tempo().isEmpty()) {
-                Grid grid = new Grid(song.tempo(), Grid.Division.BEATS, Grid.STRAIGHT);
-                edits.add(new GuideEdit.SetGrid(Optional.of(grid), from));
-            }
+            List<Edit> edits = song.edits(model.session(), "from " + file.getFileName());
             if (song.chords().isEmpty()) {
                 model.say(file.getFileName() + ": there are no notes in it, so no chords.");
             }

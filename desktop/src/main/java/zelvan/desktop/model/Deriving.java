@@ -11,7 +11,7 @@ import javafx.beans.property.ObjectProperty;
 import javafx.beans.property.SimpleBooleanProperty;
 import javafx.beans.property.SimpleObjectProperty;
 import org.jspecify.annotations.Nullable;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.measure.Combing;
 import zelvan.session.AudioReference;
@@ -20,8 +20,6 @@ import zelvan.session.Session;
 /// Brings what is derived up to the session: in the background, shown as it gets ready, and never
 /// that of a session which is not open any more. Its properties change on the window's thread only.
 public final class Deriving {
-    private static final long GLANCE_NANOS = 30_000_000;
-
     private final AppModel model;
     private final Engine engine;
     private final ObjectProperty<Derived> derived = new SimpleObjectProperty<>(Derived.NOTHING);
@@ -65,7 +63,7 @@ public final class Deriving {
         stale.set(true);
         stopped.set(false);
         int mine = era;
-        long asked = System.nanoTime();
+        List<String> first = model.attention();
         AtomicReference<@Nullable Derived> newest = new AtomicReference<>();
         AtomicBoolean glanced = new AtomicBoolean();
         model.background()
@@ -73,6 +71,7 @@ public final class Deriving {
                         "working out the newest settings",
                         engine.want(
                                 model.session(),
+                                first,
                                 model.background().begin(),
                                 soFar -> {
                                     // However many voices are ready, the window is told once
@@ -83,7 +82,7 @@ public final class Deriving {
                                                 arrivedSoFar(
                                                         newest.getAndSet(null),
                                                         mine,
-                                                        asked,
+                                                        first,
                                                         glanced));
                                     }
                                 }),
@@ -91,19 +90,18 @@ public final class Deriving {
                         () -> stopped.set(stale.get()));
     }
 
-    /// Tracks that were not there before are shown as they come. Of a change, what is ready is
-    /// shown once, as soon as somebody would begin to wait, and then all of it.
+    /// Tracks that were not there before are shown as they come. Of a change, what is in sight is
+    /// shown and heard as soon as all of it is ready, and the rest at the end.
     private void arrivedSoFar(
-            @Nullable Derived soFar, int from, long askedNanos, AtomicBoolean glanced) {
+            @Nullable Derived soFar, int from, List<String> first, AtomicBoolean glanced) {
         if (soFar == null || from != era || !stale.get()) {
             return;
         }
         Derived before = derived.get();
         boolean more = soFar.voices().keySet().stream().anyMatch(id -> before.voice(id).isEmpty());
-        if (more) {
+        boolean inSight = !first.isEmpty() && soFar.voices().keySet().containsAll(first);
+        if (more || inSight && !glanced.getAndSet(true)) {
             show(soFar.over(before));
-        } else if (System.nanoTime() - askedNanos > GLANCE_NANOS && !glanced.getAndSet(true)) {
-            derived.set(soFar.over(before));
         }
     }
 

@@ -1,6 +1,5 @@
 package zelvan.desktop.model;
 
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -80,7 +79,7 @@ public final class Documents implements AutoCloseable {
     ///
     /// @param replace whether the user has agreed that files that are there are replaced
     Targets targets(boolean replace) {
-        List<Path> inputs = new ArrayList<>(model.session().recordings());
+        List<Path> inputs = new ArrayList<>(model.session().files());
         file.get().ifPresent(inputs::add);
         return new Targets(inputs, ledger, replace);
     }
@@ -108,7 +107,7 @@ public final class Documents implements AutoCloseable {
         Edit.AddVoices adding = VoiceFolder.adding(model.session(), VoiceFolder.soundFiles(named));
         List<Edit> edits = new ArrayList<>();
         if (fresh) {
-            edits.add(new Edit.Rename(folderName(named.getFirst())));
+            edits.add(new Edit.Rename(VoiceFolder.songName(named.getFirst())));
         }
         edits.add(adding);
         if (model.session().harmony().chords().isEmpty()) {
@@ -124,23 +123,15 @@ public final class Documents implements AutoCloseable {
         }
     }
 
-    private static String folderName(Path named) {
-        Path full = named.toAbsolutePath().normalize();
-        Path folder = Files.isDirectory(full) ? full : full.getParent();
-        return folder == null || folder.getFileName() == null
-                ? "Untitled"
-                : folder.getFileName().toString();
-    }
-
     /// What earlier runs left unsaved that has a recording in common with what comes in.
     private List<Autosave.Left> leftWith(Edit.AddVoices adding) {
         Set<String> files = new HashSet<>();
-        adding.voices().forEach(v -> files.add(v.audio().path()));
+        adding.recordings().forEach(r -> files.add(r.audio().path()));
         return unsavedSessions().stream()
                 .filter(left ->
                         read(left).stream()
-                                .flatMap(session -> session.voices().stream())
-                                .anyMatch(v -> files.contains(v.audio().path())))
+                                .flatMap(session -> session.recordings().stream())
+                                .anyMatch(r -> files.contains(r.audio().path())))
                 .toList();
     }
 
@@ -290,7 +281,7 @@ public final class Documents implements AutoCloseable {
         try {
             Session now = model.session();
             boolean own = file.get().map(path::equals).orElse(false);
-            Targets targets = new Targets(now.recordings(), ledger, true);
+            Targets targets = new Targets(now.files(), ledger, true);
             SessionFile.write(targets.target(new Output(path, own ? path : home())), now);
             file.set(Optional.of(path));
             saved = now;

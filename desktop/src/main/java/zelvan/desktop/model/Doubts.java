@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.measure.Doubt;
 import zelvan.session.Voice;
 import zelvan.units.TimeSpan;

@@ -6,7 +6,9 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 import zelvan.align.Alignment;
 import zelvan.analysis.Note;
-import zelvan.engine.DerivedVoice;
+import zelvan.derived.DerivedVoice;
+import zelvan.session.Gesture;
+import zelvan.session.HandWork;
 import zelvan.session.TuningEdit.GiveBackNotes;
 import zelvan.session.TuningEdit.SetNotes;
 import zelvan.session.Voice;
@@ -57,6 +59,10 @@ public final class NoteWork {
         return model.session().voice(voiceId);
     }
 
+    private HandWork hand(Voice voice) {
+        return model.session().handOf(voice);
+    }
+
     private static List<Note> notes(DerivedVoice made) {
         return made.pitched().result().notes();
     }
@@ -79,7 +85,7 @@ public final class NoteWork {
         if (voice.isEmpty() || note.isEmpty()) {
             return Optional.empty();
         }
-        NoteEdit edit = voice.get().note(span);
+        NoteEdit edit = hand(voice.get()).note(span);
         double sounds =
                 Pitch.centsBetween(Pitch.A4_HERTZ, note.get().hertz())
                         + made.pitched().result().map().centsAt(span.middleSeconds());
@@ -87,7 +93,7 @@ public final class NoteWork {
     }
 
     /// Puts notes on other pitches, all as far from where they were.
-    public void move(List<Taken> taken, double cents, long gesture) {
+    public void move(List<Taken> taken, double cents, Gesture gesture) {
         set(taken, t -> t.edit.withAim(t.cents + cents), "moved", gesture);
     }
 
@@ -97,7 +103,7 @@ public final class NoteWork {
         if (taken.isEmpty()) {
             askForNote();
         } else {
-            move(taken, cents, model.repairs().newGesture());
+            move(taken, cents, Gesture.begin());
         }
     }
 
@@ -112,7 +118,7 @@ public final class NoteWork {
     }
 
     /// Changes an amount of what has the focus.
-    public void shape(UnaryOperator<NoteEdit> change, String what, long gesture) {
+    public void shape(UnaryOperator<NoteEdit> change, String what, Gesture gesture) {
         set(taken(), t -> change.apply(t.edit), what, gesture);
     }
 
@@ -120,13 +126,13 @@ public final class NoteWork {
         NoteEdit of(Taken taken);
     }
 
-    private void set(List<Taken> taken, Change change, String what, long gesture) {
+    private void set(List<Taken> taken, Change change, String what, Gesture gesture) {
         if (!taken.isEmpty()) {
             List<SetNotes.Of> places =
                     taken.stream()
                             .map(t -> new SetNotes.Of(t.voiceId, List.of(change.of(t))))
                             .toList();
-            model.apply(new SetNotes(places, what, gesture));
+            model.apply(new SetNotes(places, what), gesture);
         }
     }
 
@@ -137,7 +143,7 @@ public final class NoteWork {
         voice(voiceId)
                 .filter(v -> span.contains(sourceSeconds) && sourceSeconds > span.startSeconds())
                 .ifPresent(v -> {
-                    NoteEdit whole = v.note(span);
+                    NoteEdit whole = hand(v).note(span);
                     TimeSpan first = new TimeSpan(span.startSeconds(), sourceSeconds);
                     TimeSpan second = new TimeSpan(sourceSeconds, span.endSeconds());
                     model.apply(
@@ -148,8 +154,7 @@ public final class NoteWork {
                                                     List.of(
                                                             whole.withSpan(first),
                                                             whole.withSpan(second)))),
-                                    "split",
-                                    model.repairs().newGesture()));
+                                    "split"));
                     model.focus().set(new Focus.OnNote(voiceId, second));
                 });
     }
@@ -174,9 +179,10 @@ public final class NoteWork {
                                             List.of(
                                                     new SetNotes.Of(
                                                             voiceId,
-                                                            List.of(v.note(span).withSpan(both)))),
-                                            "joined",
-                                            model.repairs().newGesture())));
+                                                            List.of(
+                                                                    hand(v).note(span)
+                                                                            .withSpan(both)))),
+                                            "joined")));
             model.focus().set(new Focus.OnNote(voiceId, both));
         }
     }
@@ -186,7 +192,7 @@ public final class NoteWork {
         return taken().stream()
                 .anyMatch(t ->
                         voice(t.voiceId)
-                                .map(v -> v.notes().stream())
+                                .map(v -> hand(v).notes().stream())
                                 .orElseThrow()
                                 .anyMatch(n -> n.span().equals(t.edit.span())));
     }
@@ -212,7 +218,7 @@ public final class NoteWork {
         for (Voice voice : voices) {
             Alignment matched =
                     made(voice.id()).map(DerivedVoice::alignment).orElse(Alignment.NONE);
-            for (NoteEdit note : voice.notes()) {
+            for (NoteEdit note : hand(voice).notes()) {
                 double guide = matched.guideSecondsAt(note.span().middleSeconds());
                 if (phrase.map(p -> p.contains(guide)).orElse(true)) {
                     found.add(new GiveBackNotes.Of(voice.id(), note.span()));

@@ -13,7 +13,7 @@ import javafx.beans.property.SimpleBooleanProperty;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import zelvan.audio.SoundFormat;
-import zelvan.engine.Derived;
+import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.Progress;
 import zelvan.exchange.MixPrinter;

@@ -6,8 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
-import zelvan.engine.DerivedVoice;
+import zelvan.derived.DerivedVoice;
 import zelvan.session.Edit;
+import zelvan.session.Gesture;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.Voice;
@@ -43,9 +44,9 @@ public final class Protections {
     }
 
     /// Puts a changed protection in the place of another.
-    public void change(String voiceId, Protection before, Protection after, long step) {
+    public void change(String voiceId, Protection before, Protection after, Gesture step) {
         model.apply(
-                new RepairEdit.Protect(voiceId, name(voiceId), after, Optional.of(before), step));
+                new RepairEdit.Protect(voiceId, name(voiceId), after, Optional.of(before)), step);
         model.focus().set(new Focus.OnProtection(voiceId, after));
     }
 
@@ -82,7 +83,7 @@ public final class Protections {
         if (there.kind() == kind) {
             lift(voiceId, there);
         } else {
-            change(voiceId, there, there.withKind(kind), model.repairs().newGesture());
+            change(voiceId, there, there.withKind(kind), Gesture.begin());
         }
     }
 
@@ -97,7 +98,7 @@ public final class Protections {
                 continue;
             }
             Optional<Protection> there =
-                    voice.get().protections().stream()
+                    model.session().handOf(voice.get()).protections().stream()
                             .filter(p -> p.span().overlaps(span.get()))
                             .findFirst();
             if (there.isPresent() && there.get().kind() == kind) {
@@ -106,9 +107,7 @@ public final class Protections {
                 Protection now =
                         there.map(p -> p.withKind(kind))
                                 .orElseGet(() -> new Protection(span.get(), kind));
-                protect.add(
-                        new RepairEdit.Protect(
-                                id, name(id), now, there, model.repairs().newGesture()));
+                protect.add(new RepairEdit.Protect(id, name(id), now, there));
             }
         }
         List<Edit> edits = protect.isEmpty() ? lift : protect;
@@ -155,7 +154,9 @@ public final class Protections {
     public List<TimeSpan> suggestions(Voice voice) {
         return made(voice.id()).stream()
                 .flatMap(m -> m.alignment().unmatched().stream())
-                .filter(s -> voice.protections().stream().noneMatch(p -> p.span().overlaps(s)))
+                .filter(s ->
+                        model.session().handOf(voice).protections().stream()
+                                .noneMatch(p -> p.span().overlaps(s)))
                 .toList();
     }
 

@@ -11,16 +11,17 @@ import zelvan.align.Marks;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.engine.DerivedVoice;
+import zelvan.derived.DerivedVoice;
 import zelvan.measure.Combing;
 import zelvan.session.Edit;
+import zelvan.session.Gesture;
 import zelvan.session.RepairEdit;
 import zelvan.session.Role;
 import zelvan.session.Scope;
-import zelvan.session.Setting;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
+import zelvan.timing.TimingSettings;
 import zelvan.tuning.Harmony;
 
 /// What an editor does to mend a match: each a gesture or a key, each one named step of the
@@ -39,15 +40,9 @@ public final class Repairs {
     private static final double SAME_SYLLABLE_SECONDS = 0.015;
 
     private final AppModel model;
-    private long gesture;
 
     Repairs(AppModel model) {
         this.model = model;
-    }
-
-    /// A number for a new drag, all steps of which become one of the history.
-    public long newGesture() {
-        return ++gesture;
     }
 
     private Optional<Voice> voice(String id) {
@@ -104,7 +99,7 @@ public final class Repairs {
     /// guide.
     ///
     /// @param soundsSeconds when it is to sound
-    public void hold(Taken taken, double soundsSeconds, long step) {
+    public void hold(Taken taken, double soundsSeconds, Gesture step) {
         Optional<Voice> found = voice(taken.voiceId);
         if (found.isEmpty()) {
             return;
@@ -113,9 +108,8 @@ public final class Repairs {
             Anchor anchor = Anchor.held(taken.sourceSeconds, soundsSeconds);
             model.apply(
                     new RepairEdit.SetAnchors(
-                            found.get().name(),
-                            List.of(new RepairEdit.Of(taken.voiceId, anchor)),
-                            step));
+                            found.get().name(), List.of(new RepairEdit.Of(taken.voiceId, anchor))),
+                    step);
             return;
         }
         double held = insideGuide(guideMap().sourceSecondsAt(soundsSeconds));
@@ -130,7 +124,7 @@ public final class Repairs {
                             other.voiceId(),
                             Anchor.heldAway(other.anchor().sourceSeconds(), belongs, held)));
         }
-        model.apply(new RepairEdit.SetAnchors(names(anchors), anchors, step));
+        model.apply(new RepairEdit.SetAnchors(names(anchors), anchors), step);
     }
 
     /// The nearest moment at which something can be held: there must be some of the guide left
@@ -178,7 +172,7 @@ public final class Repairs {
 
     private Optional<Anchor> ownAnchorAt(String voiceId, double sourceSeconds) {
         return voice(voiceId).stream()
-                .flatMap(v -> v.anchors().stream())
+                .flatMap(v -> model.session().handOf(v).anchors().stream())
                 .filter(a -> Math.abs(a.sourceSeconds() - sourceSeconds) < SAME_SECONDS)
                 .findFirst();
     }
@@ -194,7 +188,7 @@ public final class Repairs {
             Optional<Anchor> anchor,
             double toSeconds,
             Marks before,
-            long step) {
+            Gesture step) {
         if (voice(voiceId).map(v -> v.role() == Role.GUIDE).orElse(false)) {
             Landmark moved = new Landmark(landmark.kind(), toSeconds, 1);
             changeMarks(
@@ -206,12 +200,13 @@ public final class Repairs {
             Anchor placed = Anchor.placed(landmark.kind(), toSeconds, anchor.get().guideSeconds());
             model.apply(
                     new RepairEdit.SetAnchors(
-                            name(voiceId), List.of(new RepairEdit.Of(voiceId, placed)), step));
+                            name(voiceId), List.of(new RepairEdit.Of(voiceId, placed))),
+                    step);
         }
     }
 
-    private void changeMarks(String voiceId, Marks marks, String what, long step) {
-        model.apply(new RepairEdit.ChangeMarks(voiceId, name(voiceId), marks, what, step));
+    private void changeMarks(String voiceId, Marks marks, String what, Gesture step) {
+        model.apply(new RepairEdit.ChangeMarks(voiceId, name(voiceId), marks, what), step);
     }
 
     /// Adds a landmark where none was found.
@@ -223,9 +218,12 @@ public final class Repairs {
         if (found.get().role() == Role.GUIDE) {
             changeMarks(
                     voiceId,
-                    found.get().marks().adding(new Landmark(kind, sourceSeconds, 1)),
+                    model.session()
+                            .handOf(found.get())
+                            .marks()
+                            .adding(new Landmark(kind, sourceSeconds, 1)),
                     "landmark added",
-                    newGesture());
+                    Gesture.begin());
         } else {
             double guide =
                     made(voiceId)
@@ -235,9 +233,7 @@ public final class Repairs {
             Anchor placed = Anchor.placed(kind, sourceSeconds, guide);
             model.apply(
                     new RepairEdit.SetAnchors(
-                            name(voiceId),
-                            List.of(new RepairEdit.Of(voiceId, placed)),
-                            newGesture()));
+                            name(voiceId), List.of(new RepairEdit.Of(voiceId, placed))));
         }
         model.focus().set(new Focus.OnBead(voiceId, sourceSeconds));
     }
@@ -255,7 +251,7 @@ public final class Repairs {
         if (selected.contains(voiceId)) {
             for (String id : selected) {
                 voice(id).filter(v -> !id.equals(voiceId)).stream()
-                        .flatMap(v -> v.anchors().stream())
+                        .flatMap(v -> model.session().handOf(v).anchors().stream())
                         .filter(a ->
                                 Math.abs(a.guideSeconds() - own.get().guideSeconds())
                                         < SAME_SYLLABLE_SECONDS)
@@ -285,9 +281,12 @@ public final class Repairs {
                     .ifPresent(v ->
                             changeMarks(
                                     v.id(),
-                                    v.marks().removing(bead.sourceSeconds()),
+                                    model.session()
+                                            .handOf(v)
+                                            .marks()
+                                            .removing(bead.sourceSeconds()),
                                     "landmark taken away",
-                                    newGesture()));
+                                    Gesture.begin()));
         }
         model.focus().set(Focus.NOTHING);
     }
@@ -295,7 +294,7 @@ public final class Repairs {
     /// Moves the bead that has the focus, and holds it there.
     public void nudge(double seconds) {
         if (model.focus().get() instanceof Focus.OnBead bead) {
-            hold(taken(bead), sounds(bead) + seconds, newGesture());
+            hold(taken(bead), sounds(bead) + seconds, Gesture.begin());
         }
     }
 
@@ -328,20 +327,23 @@ public final class Repairs {
             guideLandmarks().stream()
                     .map(l -> guideMap().outputSecondsAt(l.seconds()))
                     .min(Comparator.comparingDouble(t -> Math.abs(t - now)))
-                    .ifPresent(t -> hold(taken(bead), t, newGesture()));
+                    .ifPresent(t -> hold(taken(bead), t, Gesture.begin()));
         }
     }
 
     /// The guide's landmarks that count.
     public List<Landmark> guideLandmarks() {
         Optional<VoiceAnalysis> heard = model.derived().get().guideAnalysis();
-        return model.session().guide().flatMap(g -> heard.map(g.marks()::of)).orElse(List.of());
+        return model.session()
+                .guide()
+                .flatMap(g -> heard.map(model.session().handOf(g).marks()::of))
+                .orElse(List.of());
     }
 
     /// How faint a landmark of voices may be and still count.
     ///
     /// @param sensitivity 0 to 1
-    public void setSensitivity(List<Voice> voices, double sensitivity, long step) {
+    public void setSensitivity(List<Voice> voices, double sensitivity, Gesture step) {
         String what = "sensitivity " + Math.round(sensitivity * 100) + " %";
         model.apply(
                 new Edit.Together(
@@ -351,11 +353,13 @@ public final class Repairs {
                                         new RepairEdit.ChangeMarks(
                                                 v.id(),
                                                 v.name(),
-                                                v.marks().withSensitivity(sensitivity),
-                                                what,
-                                                step))
-                                .toList(),
-                        step));
+                                                model.session()
+                                                        .handOf(v)
+                                                        .marks()
+                                                        .withSensitivity(sensitivity),
+                                                what))
+                                .toList()),
+                step);
     }
 
     /// Gives the voice that combs the slack that lets it sound apart, in that phrase.
@@ -365,10 +369,12 @@ public final class Repairs {
                         voice(pair.voiceId())
                                 .ifPresent(v ->
                                         model.apply(
-                                                Turn.of(
-                                                        new Scope.OfPhrase(v.id(), pair.phrase()),
-                                                        Setting.TIMING_SLACK,
-                                                        slack,
-                                                        v.name()))));
+                                                new Turn<>(
+                                                        List.of(
+                                                                new Scope.OfPhrase(
+                                                                        v.id(), pair.phrase())),
+                                                        v.name(),
+                                                        TimingSettings.SLACK,
+                                                        1000 * slack))));
     }
 }

@@ -34,30 +34,12 @@ public final class Tracks {
     /// Lets a track lead; what was set against the old guide is let go.
     public void makeGuide(Voice voice) {
         boolean anythingSet =
-                model.session().voices().stream().anyMatch(v -> !v.anchors().isEmpty());
+                model.session().recordings().stream().anyMatch(r -> !r.hand().anchors().isEmpty());
         model.apply(new Edit.SetGuide(voice.id(), voice.name(), VoiceFolder.stackFor(Role.DOUBLE)));
         if (anythingSet) {
             model.say(
                     "Beads that were held or placed against the old guide are let go. Undo brings"
                             + " them and the old guide back.");
         }
-    }
-
-    /// How loud tracks are heard.
-    ///
-    /// @param gesture the same for all steps of one drag
-    public void setLevel(List<Voice> voices, double decibels, long gesture) {
-        model.apply(
-                new Edit.Together(
-                        Voice.names(voices) + ": level",
-                        voices.stream()
-                                .<Edit>map(v ->
-                                        new Edit.SetStrip(
-                                                v.id(),
-                                                v.name(),
-                                                v.strip().withGain(decibels),
-                                                "level"))
-                                .toList(),
-                        gesture));
     }
 }

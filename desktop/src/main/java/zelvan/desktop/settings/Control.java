@@ -2,6 +2,7 @@ package zelvan.desktop.settings;
 
 import java.util.Collection;
 import java.util.Locale;
+import java.util.function.DoubleUnaryOperator;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -12,6 +13,8 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
+import zelvan.session.Gesture;
+import zelvan.setting.Amount;
 
 /// A slider with its number, which can be typed as well.
 ///
@@ -20,9 +23,8 @@ import javafx.scene.layout.Region;
 final class Control {
     /// Receives what the user sets.
     interface Changed {
-        /// @param value in whole units
         /// @param gesture the same for all that is set in one go
-        void to(double value, long gesture);
+        void to(double value, Gesture gesture);
     }
 
     private static final long ONE_GO_NANOS = 800_000_000;
@@ -35,11 +37,24 @@ final class Control {
     private final HBox node;
     private String shown = "";
     private boolean showing;
-    private long gesture;
+    private Gesture gesture = Gesture.begin();
     private long lastNanos;
 
+    /// Of a setting.
+    Control(Amount amount, Changed changed) {
+        this(
+                amount.word(),
+                amount.label(),
+                amount.unit(),
+                amount.leastShown(),
+                amount.mostShown(),
+                amount.help(),
+                typed -> Math.clamp(typed, amount.least(), amount.most()),
+                changed);
+    }
+
     /// @param id for tests and automation
-    /// @param changed receives what the user sets, in whole units
+    /// @param changed receives what the user sets
     Control(
             String id,
             String name,
@@ -47,6 +62,19 @@ final class Control {
             double from,
             double to,
             String help,
+            Changed changed) {
+        this(id, name, unit, from, to, help, typed -> Math.clamp(typed, from, to), changed);
+    }
+
+    /// @param within the nearest value to one that was typed
+    private Control(
+            String id,
+            String name,
+            String unit,
+            double from,
+            double to,
+            String help,
+            DoubleUnaryOperator within,
             Changed changed) {
         slider = new Slider(from, to, from);
         slider.setId(id);
@@ -68,7 +96,7 @@ final class Control {
         slider.valueChangingProperty()
                 .subscribe(drags -> {
                     if (drags) {
-                        gesture = System.nanoTime();
+                        gesture = Gesture.begin();
                     }
                 });
         slider.valueProperty()
@@ -80,7 +108,7 @@ final class Control {
         field.setOnAction(e -> {
             try {
                 double typed = number(field.getText());
-                changed.to(Math.clamp(typed, from, to), System.nanoTime());
+                changed.to(within.applyAsDouble(typed), Gesture.begin());
             } catch (NumberFormatException notANumber) {
                 // What is in force stands there again.
             }
@@ -106,10 +134,10 @@ final class Control {
         return number;
     }
 
-    private long gesture() {
+    private Gesture gesture() {
         long now = System.nanoTime();
         if (!slider.isValueChanging() && now - lastNanos > ONE_GO_NANOS) {
-            gesture = now;
+            gesture = Gesture.begin();
         }
         lastNanos = now;
         return gesture;
@@ -119,9 +147,9 @@ final class Control {
     /// greatest where they differ.
     ///
     /// @param values at least one
-    void show(Collection<Double> values, double scale) {
-        double least = scale * values.stream().mapToDouble(v -> v).min().orElse(0);
-        double most = scale * values.stream().mapToDouble(v -> v).max().orElse(0);
+    void show(Collection<Double> values) {
+        double least = values.stream().mapToDouble(v -> v).min().orElse(0);
+        double most = values.stream().mapToDouble(v -> v).max().orElse(0);
         show((least + most) / 2);
         boolean differ = most - least > 0.05;
         node.pseudoClassStateChanged(DIFFER, differ);

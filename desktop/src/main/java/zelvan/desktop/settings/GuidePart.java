@@ -21,8 +21,9 @@ import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.TapTempo;
 import zelvan.exchange.ExchangeProblem;
 import zelvan.exchange.MidiSong;
+import zelvan.session.Edit;
 import zelvan.session.GuideEdit;
-import zelvan.session.GuideTiming;
+import zelvan.session.GuideReference;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -31,64 +32,35 @@ import zelvan.units.TempoMap;
 
 /// What the guide itself is corrected to, and the grid.
 final class GuidePart {
-    private static final double MOST_SLACK_MILLIS = 100;
     private static final double USUAL_BEATS_PER_MINUTE = 120;
     private static final int USUAL_BEATS_PER_BAR = 4;
     private static final double SLOWEST_BEATS_PER_MINUTE = 20;
     private static final double FASTEST_BEATS_PER_MINUTE = 400;
 
     private final AppModel model;
-    private final Choice<Reference> reference;
-    private final Control pull;
-    private final Control slack;
+    private final Chooser<Reference> reference;
     private final TextField tempo = new TextField();
     private final TextField beats = new TextField();
     private final TextField first = new TextField();
-    private final Choice<Grid.Division> division;
+    private final Chooser<Grid.Division> division;
     private final Control swing;
     private final TapTempo taps = new TapTempo();
     private final VBox root;
 
     /// What the guide can be lined up with.
-    private record Reference(GuideTiming.Reference kind, String trackId, String name) {}
+    private record Reference(GuideReference reference, String name) {}
 
     GuidePart(AppModel model) {
         this.model = model;
         reference =
-                new Choice<>(
+                new Chooser<>(
                         "guide-reference",
                         "Line it up with",
                         "What the guide is corrected to before the others follow it",
                         Reference::name,
                         this::lineUpWith);
-        pull =
-                new Control(
-                        "guide-pull",
-                        "Pull",
-                        "%",
-                        0,
-                        100,
-                        "How much of an offset is taken away",
-                        (v, gesture) ->
-                                apply(
-                                        timing().withTiming(timing().timing().withPull(v / 100)),
-                                        "pull",
-                                        gesture));
-        slack =
-                new Control(
-                        "guide-slack",
-                        "Slack",
-                        "ms",
-                        0,
-                        MOST_SLACK_MILLIS,
-                        "How much offset is left alone as human",
-                        (v, gesture) ->
-                                apply(
-                                        timing().withTiming(timing().timing().withSlack(v / 1000)),
-                                        "slack",
-                                        gesture));
         division =
-                new Choice<>(
+                new Chooser<>(
                         "division",
                         "Beat divided in",
                         "Where notes may begin between the beats",
@@ -110,15 +82,12 @@ final class GuidePart {
                                                                 grid().tempo(),
                                                                 grid().division(),
                                                                 v / 100)),
-                                                "swing " + Math.round(v) + " %",
-                                                gesture)));
+                                                "swing " + Math.round(v) + " %"),
+                                        gesture));
         root =
                 new VBox(
                         8,
-                        heading("Guide timing"),
                         reference.node(),
-                        pull.node(),
-                        slack.node(),
                         heading("Grid"),
                         row("tempo", "Tempo", tempo, "beats a minute", this::setTempo),
                         row("beats", "Meter", beats, "beats a bar", this::setBeats),
@@ -176,10 +145,6 @@ final class GuidePart {
         return new HBox(8, tap, midi, none);
     }
 
-    private GuideTiming timing() {
-        return model.session().guideTiming();
-    }
-
     private Grid grid() {
         return model.session()
                 .grid()
@@ -190,21 +155,20 @@ final class GuidePart {
                                 Grid.STRAIGHT));
     }
 
-    private void apply(GuideTiming next, String what, long gesture) {
-        model.apply(new GuideEdit.SetGuideTiming(next, what, gesture));
-    }
-
     private void lineUpWith(Reference chosen) {
-        GuideTiming next =
-                switch (chosen.kind) {
-                    case ITSELF -> timing().toItself();
-                    case GRID -> timing().toGrid();
-                    case TRACK -> timing().toTrack(chosen.trackId);
-                };
-        if (chosen.kind == GuideTiming.Reference.GRID && model.session().grid().isEmpty()) {
-            setGrid(grid(), describe(grid().tempo()));
-        }
-        apply(next, "line up with " + chosen.name, System.nanoTime());
+        Edit lineUp = new GuideEdit.LineUpGuide(chosen.reference, "line up with " + chosen.name);
+        boolean needsGrid =
+                chosen.reference.kind() == GuideReference.Kind.GRID
+                        && model.session().grid().isEmpty();
+        model.apply(
+                needsGrid
+                        ? new Edit.Together(
+                                lineUp.title(),
+                                List.of(
+                                        new GuideEdit.SetGrid(
+                                                Optional.of(grid()), describe(grid().tempo())),
+                                        lineUp))
+                        : lineUp);
     }
 
     private void setGrid(Grid grid, String what) {
@@ -265,21 +229,17 @@ final class GuidePart {
     void refresh() {
         Session session = model.session();
         List<Reference> references = new ArrayList<>();
-        references.add(new Reference(GuideTiming.Reference.ITSELF, "", "nothing, as sung"));
-        references.add(new Reference(GuideTiming.Reference.GRID, "", "the grid"));
+        references.add(new Reference(GuideReference.ITSELF, "nothing, as sung"));
+        references.add(new Reference(GuideReference.GRID, "the grid"));
         for (Voice voice : session.voices()) {
             if (voice.role() != Role.GUIDE) {
-                references.add(
-                        new Reference(GuideTiming.Reference.TRACK, voice.id(), voice.name()));
+                references.add(new Reference(GuideReference.track(voice.id()), voice.name()));
             }
         }
-        GuideTiming timing = timing();
         references.stream()
-                .filter(r -> r.kind == timing.reference() && r.trackId.equals(timing.trackId()))
+                .filter(r -> r.reference.equals(session.guideReference()))
                 .findFirst()
                 .ifPresent(chosen -> reference.show(references, chosen));
-        pull.show(timing.timing().pull() * 100);
-        slack.show(timing.timing().slackSeconds() * 1000);
         boolean known = session.grid().isPresent();
         TempoMap map = grid().tempo();
         show(tempo, known ? number(60 / map.changes().getFirst().beatSeconds(), 2) : "");

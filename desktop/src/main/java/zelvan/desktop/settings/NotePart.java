@@ -11,6 +11,7 @@ import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
 import zelvan.desktop.model.NoteWork;
+import zelvan.session.Gesture;
 import zelvan.tuning.NoteEdit;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
@@ -93,7 +94,7 @@ final class NotePart {
         NoteEdit of(NoteEdit note);
     }
 
-    private void shape(Shape shape, String what, long gesture) {
+    private void shape(Shape shape, String what, Gesture gesture) {
         model.notes().shape(shape::of, what, gesture);
     }
 
@@ -119,7 +120,7 @@ final class NotePart {
         TuningSettings settings =
                 model.session()
                         .voice(first.voiceId())
-                        .map(v -> v.tuning().over(model.session().stackTuning(v)))
+                        .map(v -> TuningSettings.of(model.session().settingsOf(v)))
                         .orElse(TuningSettings.OFF);
         NoteEdit edit = first.edit();
         double pull = settings.draws() ? settings.pull() : 0;

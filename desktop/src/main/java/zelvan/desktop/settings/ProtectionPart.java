@@ -8,26 +8,27 @@ import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Focus;
+import zelvan.session.Gesture;
 import zelvan.session.Protection;
 
 /// The protected stretch that has the focus: what is protected, and whether it may move.
 final class ProtectionPart {
     private final AppModel model;
-    private final Choice<Protection.Kind> kind;
-    private final Choice<Boolean> stays;
+    private final Chooser<Protection.Kind> kind;
+    private final Chooser<Boolean> stays;
     private final VBox root;
 
     ProtectionPart(AppModel model) {
         this.model = model;
         kind =
-                new Choice<>(
+                new Chooser<>(
                         "protection-kind",
                         "Protect",
                         "What the program must not change here",
                         Protection.Kind::word,
                         k -> change(focused().protection().withKind(k)));
         stays =
-                new Choice<>(
+                new Chooser<>(
                         "protection-stays",
                         "As one piece it",
                         "Whether it goes along with what is around it",
@@ -48,11 +49,7 @@ final class ProtectionPart {
 
     private void change(Protection after) {
         model.protections()
-                .change(
-                        focused().voiceId(),
-                        focused().protection(),
-                        after,
-                        model.repairs().newGesture());
+                .change(focused().voiceId(), focused().protection(), after, Gesture.begin());
     }
 
     void refresh() {

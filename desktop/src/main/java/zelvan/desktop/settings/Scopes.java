@@ -5,12 +5,13 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import zelvan.desktop.model.Selection;
 import zelvan.session.Edit;
+import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Session;
-import zelvan.session.Setting;
 import zelvan.session.Stack;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.setting.Setting;
 import zelvan.units.Clock;
 import zelvan.units.TimeSpan;
 
@@ -28,7 +29,7 @@ record Scopes(List<Scope> all, String title) {
         List<Voice> voices =
                 selection.voiceIds().stream()
                         .flatMap(id -> session.voice(id).stream())
-                        .filter(v -> v.role().follows())
+                        .filter(v -> v.role() != Role.BED)
                         .toList();
         if (voices.isEmpty()) {
             return selection
@@ -54,6 +55,9 @@ record Scopes(List<Scope> all, String title) {
             return voices.size() + " voices";
         }
         Voice voice = voices.getFirst();
+        if (voice.role() == Role.GUIDE) {
+            return "Guide ▸ " + voice.name();
+        }
         return session.stack(voice.stackId()).map(Stack::name).orElse("") + " ▸ " + voice.name();
     }
 
@@ -80,16 +84,18 @@ record Scopes(List<Scope> all, String title) {
     }
 
     /// An edit that turns one setting in all of them.
-    ///
-    /// @param gesture the same for all steps of one drag
-    <T> Edit turning(Setting<T> setting, T value, long gesture) {
-        return new Turn<>(all, setting, Optional.of(value), title, gesture);
+    <T> Edit turning(Setting<T> setting, T value) {
+        return new Turn<>(all, title, setting, value);
     }
 
     /// An edit that lets settings follow what stands above; empty if none of them departs.
     Optional<Edit> givingBack(Session session, List<Setting<?>> settings) {
         boolean departs =
-                all.stream().anyMatch(s -> settings.stream().anyMatch(x -> x.departs(session, s)));
+                all.stream()
+                        .flatMap(s -> s.places(session).stream())
+                        .filter(Scope.Place::followsWhatIsAbove)
+                        .flatMap(place -> place.own(session).set().stream())
+                        .anyMatch(settings::contains);
         return departs ? Optional.of(Turn.back(all, title, settings)) : Optional.empty();
     }
 }

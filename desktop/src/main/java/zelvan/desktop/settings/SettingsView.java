@@ -17,8 +17,8 @@ import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Lens;
 import zelvan.session.Role;
 import zelvan.session.Session;
-import zelvan.session.Setting;
 import zelvan.session.Voice;
+import zelvan.timing.TimingSettings;
 
 /// The panel of settings: always for what is selected, with its scope on top.
 public final class SettingsView {
@@ -57,7 +57,7 @@ public final class SettingsView {
         giveBack.setId("give-back");
         giveBack.setOnAction(e ->
                 Scopes.of(model.selection().get(), model.session())
-                        .givingBack(model.session(), Setting.TIMING)
+                        .givingBack(model.session(), TimingSettings.SETTINGS)
                         .ifPresent(model::apply));
         HBox departure = new HBox(8, departs, giveBack);
         departure.setAlignment(Pos.CENTER_LEFT);
@@ -134,14 +134,11 @@ public final class SettingsView {
         boolean ofGuide = selected.map(v -> v.role() == Role.GUIDE).orElse(false);
         boolean any = !session.followers().isEmpty();
         root.setDisable(session.voices().isEmpty());
-        scopeTitle.setText(
-                ofGuide
-                        ? "Guide ▸ " + selected.get().name()
-                        : any ? scope.title() : "Nothing to set yet");
+        scopeTitle.setText(any || ofGuide ? scope.title() : "Nothing to set yet");
         giveBack.setVisible(
-                any && !ofGuide && scope.givingBack(session, Setting.TIMING).isPresent());
+                any && !ofGuide && scope.givingBack(session, TimingSettings.SETTINGS).isPresent());
         show(guide.node(), ofGuide);
-        show(timing.node(), any && !ofGuide);
+        show(timing.node(), any || ofGuide);
         show(timing.more(), any && !ofGuide);
         show(timing.start(), any && !ofGuide);
         show(tuning.node(), any && !ofGuide);

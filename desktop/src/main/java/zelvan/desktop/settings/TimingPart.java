@@ -1,7 +1,6 @@
 package zelvan.desktop.settings;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -13,23 +12,22 @@ import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
 import zelvan.session.Edit;
 import zelvan.session.Session;
-import zelvan.session.Setting;
 import zelvan.session.Stack;
 import zelvan.session.StartingPoint;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
-import zelvan.timing.LineUp;
+import zelvan.setting.Setting;
+import zelvan.timing.TimingSettings;
 
 /// How tightly what is selected sits: pull and slack, what is lined up first, which voice is
 /// followed.
 final class TimingPart {
-    private static final double MOST_SLACK_MILLIS = 100;
+    private static final List<Setting<?>> HOW_TIGHT =
+            List.of(TimingSettings.PULL, TimingSettings.SLACK);
 
     private final AppModel model;
-    private final Control pull;
-    private final Control slack;
-    private final Choice<LineUp> lineUp;
-    private final Choice<Leader> leader;
+    private final SettingRows rows;
+    private final Chooser<Leader> leader;
     private final MenuButton start = new MenuButton("Start as…");
     private final VBox root;
     private final VBox more = new VBox(8);
@@ -41,34 +39,9 @@ final class TimingPart {
 
     TimingPart(AppModel model) {
         this.model = model;
-        pull =
-                new Control(
-                        "pull",
-                        "Pull",
-                        "%",
-                        0,
-                        100,
-                        "How much of an offset is taken away",
-                        (v, gesture) -> turn(Setting.TIMING_PULL, v / 100, gesture));
-        slack =
-                new Control(
-                        "slack",
-                        "Slack",
-                        "ms",
-                        0,
-                        MOST_SLACK_MILLIS,
-                        "How much offset is left alone as human",
-                        (v, gesture) -> turn(Setting.TIMING_SLACK, v / 1000, gesture));
-        lineUp =
-                new Choice<>(
-                        "line-up",
-                        "Line up first",
-                        "What comes first where not everything can be kept: vowels are felt as the"
-                                + " beat, consonants are heard as flams",
-                        LineUp::word,
-                        v -> turn(Setting.LINE_UP, v, System.nanoTime()));
+        rows = new SettingRows(model, this::scopes, TimingSettings.SETTINGS);
         leader =
-                new Choice<>(
+                new Chooser<>(
                         "leader",
                         "Follow",
                         "The voice that this stack follows",
@@ -83,15 +56,12 @@ final class TimingPart {
         }
         Label heading = new Label("Timing");
         heading.getStyleClass().add("heading");
-        root = new VBox(6, heading, pull.node(), slack.node());
+        root = new VBox(6, heading);
+        root.getChildren().addAll(rows.nodes(HOW_TIGHT));
     }
 
     private Scopes scopes() {
         return Scopes.of(model.selection().get(), model.session());
-    }
-
-    private <T> void turn(Setting<T> setting, T value, long gesture) {
-        model.apply(scopes().turning(setting, value, gesture));
     }
 
     private void startFrom(StartingPoint point) {
@@ -108,21 +78,15 @@ final class TimingPart {
 
     void refresh() {
         Session session = model.session();
-        if (session.followers().isEmpty()) {
-            return;
-        }
-        Scopes scopes = scopes();
-        pull.show(Setting.TIMING_PULL.values(session, scopes.all()), 100);
-        slack.show(Setting.TIMING_SLACK.values(session, scopes.all()), 1000);
-        lineUp.show(Arrays.asList(LineUp.values()), Setting.LINE_UP.values(session, scopes.all()));
-        List<Node> rows = new ArrayList<>(List.of(lineUp.node()));
-        scopes.stack(session)
+        rows.refresh();
+        List<Node> rarer = new ArrayList<>(List.of(rows.node(TimingSettings.LINE_UP)));
+        scopes().stack(session)
                 .ifPresent(stack -> {
                     showLeaders(session, stack);
-                    rows.add(leader.node());
+                    rarer.add(leader.node());
                 });
-        if (!more.getChildren().equals(rows)) {
-            more.getChildren().setAll(rows);
+        if (!more.getChildren().equals(rarer)) {
+            more.getChildren().setAll(rarer);
         }
     }
 

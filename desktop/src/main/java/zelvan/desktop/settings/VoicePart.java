@@ -11,18 +11,17 @@ import javafx.scene.layout.VBox;
 import zelvan.desktop.model.AppModel;
 import zelvan.desktop.model.Tracks;
 import zelvan.session.Role;
+import zelvan.session.Scope;
+import zelvan.session.Strip;
 import zelvan.session.Voice;
 import zelvan.units.TimeSpan;
 
 /// What concerns single tracks and not their stacks: what they are, their level, how faint a
 /// landmark counts, their protection. Of several that are selected, all are changed.
 final class VoicePart {
-    private static final double QUIETEST_DECIBELS = -24;
-    private static final double LOUDEST_DECIBELS = 6;
-
     private final AppModel model;
-    private final Choice<Role> role;
-    private final Control level;
+    private final Chooser<Role> role;
+    private final SettingRows rows;
     private final Control sensitivity;
     private final Label heading = new Label();
     private final Label verdict = new Label();
@@ -41,22 +40,14 @@ final class VoicePart {
         verdict.setId("verdict");
         verdict.setWrapText(true);
         role =
-                new Choice<>(
+                new Chooser<>(
                         "role",
                         "What it is",
                         "What a track is in the song decides its stack, and whether it is moved at"
                                 + " all",
                         Role::word,
                         r -> model.tracks().setRole(voices(), r));
-        level =
-                new Control(
-                        "level",
-                        "Level",
-                        "dB",
-                        QUIETEST_DECIBELS,
-                        LOUDEST_DECIBELS,
-                        "How loud it is heard",
-                        (v, gesture) -> model.tracks().setLevel(voices(), v, gesture));
+        rows = new SettingRows(model, this::scopes, Strip.SETTINGS);
         sensitivity =
                 new Control(
                         "sensitivity",
@@ -74,6 +65,14 @@ final class VoicePart {
         return button;
     }
 
+    /// Also those that are no part of a stack.
+    private Scopes scopes() {
+        List<Voice> voices = voices();
+        return new Scopes(
+                voices.stream().<Scope>map(v -> new Scope.OfVoice(v.id())).toList(),
+                Voice.names(voices));
+    }
+
     private List<Voice> voices() {
         return model.selection().get().voiceIds().stream()
                 .flatMap(id -> model.session().voice(id).stream())
@@ -87,32 +86,35 @@ final class VoicePart {
 
     void refresh() {
         List<Voice> voices = voices();
-        List<Node> rows = new ArrayList<>();
+        List<Node> shown = new ArrayList<>();
         if (!voices.isEmpty()) {
             heading.setText(voices.size() == 1 ? "Voice" : "Each of " + voices.size() + " voices");
-            rows.add(heading);
+            shown.add(heading);
             if (voices.stream().allMatch(this::isHopeless)) {
                 verdict.setText(
                         "Hardly anything of this take fits the guide. Singing it again is quicker"
                                 + " than mending it.");
-                rows.add(verdict);
+                shown.add(verdict);
             }
             if (voices.stream().noneMatch(v -> v.role() == Role.GUIDE)) {
                 role.show(
                         Tracks.ROLES, voices.stream().map(Voice::role).collect(Collectors.toSet()));
-                rows.add(role.node());
+                shown.add(role.node());
             }
-            level.show(voices.stream().map(v -> v.strip().gainDecibels()).toList(), 1);
-            rows.add(level.node());
+            rows.refresh();
+            shown.addAll(rows.nodes(Strip.SETTINGS));
             if (!heard().isEmpty()) {
-                sensitivity.show(heard().stream().map(v -> v.marks().sensitivity()).toList(), 100);
-                rows.add(sensitivity.node());
+                sensitivity.show(
+                        heard().stream()
+                                .map(v -> 100 * model.session().handOf(v).marks().sensitivity())
+                                .toList());
+                shown.add(sensitivity.node());
             }
             refreshButtons(voices);
-            rows.add(buttons);
+            shown.add(buttons);
         }
-        if (!root.getChildren().equals(rows)) {
-            root.getChildren().setAll(rows);
+        if (!root.getChildren().equals(shown)) {
+            root.getChildren().setAll(shown);
         }
     }
 
@@ -154,7 +156,8 @@ final class VoicePart {
 
     private boolean isProtected(Voice voice) {
         TimeSpan phrase = model.protections().selectedPhrase(voice).orElseThrow();
-        return voice.protections().stream().anyMatch(p -> p.span().overlaps(phrase));
+        return model.session().handOf(voice).protections().stream()
+                .anyMatch(p -> p.span().overlaps(phrase));
     }
 
     Node node() {

@@ -20,6 +20,7 @@ import zelvan.desktop.model.AppModel;
 import zelvan.desktop.theme.Theme;
 import zelvan.play.Version;
 import zelvan.session.Edit;
+import zelvan.session.Gesture;
 import zelvan.session.Mix;
 import zelvan.units.Clock;
 
@@ -39,6 +40,7 @@ public final class TransportView {
     private final Slider blend = new Slider(-1, 1, 0);
     private final ToggleButton bed = new ToggleButton("Bed");
     private final Meter meter;
+    private Gesture blending = Gesture.begin();
     private boolean wasPlaying;
 
     public TransportView(AppModel model, Theme theme, Commands commands) {
@@ -151,12 +153,15 @@ public final class TransportView {
         blend.setPrefWidth(130);
         blend.setTooltip(new Tooltip("What is heard: the lead alone, both, or the voices alone"));
         blend.setAccessibleText("Blend of lead and voices");
+        blend.valueChangingProperty().subscribe(drags -> blending = Gesture.begin());
         blend.valueProperty()
                 .subscribe(v -> {
                     Mix mix = model.session().mix();
                     if (Math.abs(mix.blend() - v.doubleValue()) > 0.005) {
                         double snapped = Math.abs(v.doubleValue()) < 0.06 ? 0 : v.doubleValue();
-                        model.apply(new Edit.SetMix(new Mix(snapped, mix.bed())));
+                        model.apply(
+                                new Edit.SetMix(new Mix(snapped, mix.bed())),
+                                blend.isValueChanging() ? blending : Gesture.begin());
                     }
                 });
         return blend;

@@ -4,19 +4,22 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import zelvan.desktop.model.Selection;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
+import zelvan.session.Layer;
+import zelvan.session.Recording;
 import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Session;
-import zelvan.session.Setting;
 import zelvan.session.Stack;
 import zelvan.session.StartingPoint;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
-import zelvan.timing.LineUp;
+import zelvan.setting.Setting;
+import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
@@ -24,7 +27,7 @@ import zelvan.units.TimeSpan;
 
 class ScopesTest {
     private static final TimeSpan PHRASE = new TimeSpan(4, 6);
-    private static final TimingSettings HALF = new TimingSettings(0.5, 0);
+    private static final Settings HALF = Settings.of(TimingSettings.PULL, 50.0);
 
     /// Doubles follow the guide's pitch, octaves the nearest octave, harmonies their own line.
     private static Session session() {
@@ -32,20 +35,31 @@ class ScopesTest {
         return Session.EMPTY
                 .withStacks(
                         List.of(
-                                new Stack("doubles", "Doubles", HALF)
-                                        .withTuning(
-                                                new TuningSettings(PitchTarget.GUIDE, 0.8, 5, 1)),
-                                new Stack("octaves", "Octaves", new TimingSettings(0.7, 0.01))
-                                        .withTuning(
-                                                new TuningSettings(PitchTarget.OCTAVE, 0.9, 0, 1)),
+                                new Stack("doubles", "Doubles", to(PitchTarget.GUIDE)),
+                                new Stack(
+                                        "octaves",
+                                        "Octaves",
+                                        to(PitchTarget.OCTAVE).with(TimingSettings.PULL, 70.0)),
                                 new Stack("harmonies", "Harmonies", HALF)))
+                .withRecordings(
+                        Stream.of("g", "v", "w", "o", "h")
+                                .map(id -> Recording.of(id, audio))
+                                .toList())
                 .withVoices(
                         List.of(
-                                Voice.of("g", "Lead", audio, Role.GUIDE, ""),
-                                Voice.of("v", "Left", audio, Role.DOUBLE, "doubles"),
-                                Voice.of("w", "Right", audio, Role.DOUBLE, "doubles"),
-                                Voice.of("o", "Low", audio, Role.OCTAVE, "octaves"),
-                                Voice.of("h", "High", audio, Role.HARMONY, "harmonies")));
+                                voice("g", "Lead", Role.GUIDE, ""),
+                                voice("v", "Left", Role.DOUBLE, "doubles"),
+                                voice("w", "Right", Role.DOUBLE, "doubles"),
+                                voice("o", "Low", Role.OCTAVE, "octaves"),
+                                voice("h", "High", Role.HARMONY, "harmonies")));
+    }
+
+    private static Settings to(PitchTarget target) {
+        return HALF.with(TuningSettings.TARGET, target).with(TuningSettings.PULL, 80.0);
+    }
+
+    private static Voice voice(String id, String name, Role role, String stackId) {
+        return Voice.of(id, name, role, stackId, Layer.sung(id));
     }
 
     private static Scopes of(Selection selection) {
@@ -53,7 +67,7 @@ class ScopesTest {
     }
 
     private static <T> Session turned(Session session, Scopes scopes, Setting<T> setting, T value) {
-        return scopes.turning(setting, value, 1).apply(session);
+        return scopes.turning(setting, value).apply(session);
     }
 
     @Test
@@ -63,7 +77,7 @@ class ScopesTest {
         assertThat(of(Selection.ofVoice("v")).title()).isEqualTo("Doubles ▸ Left");
         assertThat(of(Selection.ofCell("v", PHRASE)).title())
                 .isEqualTo("Doubles ▸ Left ▸ phrase at 0:04.0");
-        assertThat(of(Selection.ofVoice("g")).title()).isEqualTo("All stacks");
+        assertThat(of(Selection.ofVoice("g")).title()).isEqualTo("Guide ▸ Lead");
         assertThat(of(Selection.ofCell("v", PHRASE).toggling("o")).title())
                 .isEqualTo("2 voices ▸ phrase at 0:04.0");
     }
@@ -71,65 +85,66 @@ class ScopesTest {
     /// With nothing selected, pull in pitch is turned: what each stack is drawn to stays.
     @Test
     void allStacksKeepWhatIsNotTurned() {
-        Session turned = turned(session(), of(Selection.NOTHING), Setting.PITCH_PULL, 0.4);
+        Session turned = turned(session(), of(Selection.NOTHING), TuningSettings.PULL, 40.0);
         for (Stack before : session().stacks()) {
             Stack after = turned.stack(before.id()).orElseThrow();
-            assertThat(after.tuning()).isEqualTo(before.tuning().withPull(0.4));
-            assertThat(after.timing()).isEqualTo(before.timing());
+            assertThat(after.settings())
+                    .isEqualTo(before.settings().with(TuningSettings.PULL, 40.0));
         }
-        assertThat(Setting.PITCH_TARGET.values(turned, List.of(Scope.ALL)))
+        assertThat(Scope.values(turned, List.of(Scope.ALL), TuningSettings.TARGET))
                 .containsExactly(PitchTarget.GUIDE, PitchTarget.OCTAVE, PitchTarget.OWN);
     }
 
     @Test
     void whereTheyDifferAllValuesAreKnown() {
-        assertThat(Setting.TIMING_PULL.values(session(), of(Selection.NOTHING).all()))
-                .containsExactly(0.5, 0.7);
+        assertThat(Scope.values(session(), of(Selection.NOTHING).all(), TimingSettings.PULL))
+                .containsExactly(50.0, 70.0);
         assertThat(
-                        Setting.TIMING_PULL.values(
-                                session(), of(Selection.ofVoice("v").toggling("w")).all()))
-                .containsExactly(0.5);
+                        Scope.values(
+                                session(),
+                                of(Selection.ofVoice("v").toggling("w")).all(),
+                                TimingSettings.PULL))
+                .containsExactly(50.0);
     }
 
     @Test
     void allVoicesThatAreSelectedAreTurnedAndNoOther() {
         Scopes both = of(Selection.ofVoice("v").toggling("o"));
-        Session turned = turned(session(), both, Setting.TIMING_SLACK, 0.03);
+        Session turned = turned(session(), both, TimingSettings.SLACK, 30.0);
         for (String id : List.of("v", "o")) {
-            assertThat(turned.voice(id).orElseThrow().timing().slackSeconds()).contains(0.03);
-            assertThat(turned.voice(id).orElseThrow().timing().pull()).isEmpty();
+            assertThat(turned.voice(id).orElseThrow().settings())
+                    .isEqualTo(Settings.of(TimingSettings.SLACK, 30.0));
         }
         assertThat(turned.voice("w")).isEqualTo(session().voice("w"));
-        assertThat(both.givingBack(turned, Setting.TIMING).orElseThrow().apply(turned))
+        assertThat(both.givingBack(turned, TimingSettings.SETTINGS).orElseThrow().apply(turned))
                 .isEqualTo(session());
     }
 
     @Test
     void onlyWhatIsMovedDeparts() {
         Scopes phrase = of(Selection.ofCell("v", PHRASE));
-        Session changed = turned(session(), phrase, Setting.TIMING_SLACK, 0.02);
+        Session changed = turned(session(), phrase, TimingSettings.SLACK, 20.0);
         Voice voice = changed.voice("v").orElseThrow();
-        assertThat(voice.phraseTiming(PHRASE).pull()).isEmpty();
-        assertThat(voice.phraseTiming(PHRASE).slackSeconds()).contains(0.02);
-        assertThat(phrase.givingBack(changed, Setting.TUNING)).isEmpty();
+        assertThat(voice.inPhrase(PHRASE)).isEqualTo(Settings.of(TimingSettings.SLACK, 20.0));
+        assertThat(phrase.givingBack(changed, TuningSettings.SETTINGS)).isEmpty();
     }
 
     @Test
     void settingTheSameAsAboveIsNoDeparture() {
         Scopes voice = of(Selection.ofVoice("v"));
-        Session tighter = turned(session(), voice, Setting.TIMING_PULL, 0.9);
-        assertThat(voice.givingBack(tighter, Setting.TIMING)).isPresent();
-        Session same = turned(tighter, voice, Setting.TIMING_PULL, 0.5);
+        Session tighter = turned(session(), voice, TimingSettings.PULL, 90.0);
+        assertThat(voice.givingBack(tighter, TimingSettings.SETTINGS)).isPresent();
+        Session same = turned(tighter, voice, TimingSettings.PULL, 50.0);
         assertThat(same).isEqualTo(session());
-        assertThat(voice.givingBack(same, Setting.TIMING)).isEmpty();
+        assertThat(voice.givingBack(same, TimingSettings.SETTINGS)).isEmpty();
     }
 
     @Test
     void givingBackPitchLeavesTiming() {
         Scopes phrase = of(Selection.ofCell("v", PHRASE));
-        Session timed = turned(session(), phrase, Setting.TIMING_PULL, 1.0);
-        Session both = turned(timed, phrase, Setting.PITCH_TARGET, PitchTarget.OWN);
-        assertThat(phrase.givingBack(both, Setting.TUNING).orElseThrow().apply(both))
+        Session timed = turned(session(), phrase, TimingSettings.PULL, 100.0);
+        Session both = turned(timed, phrase, TuningSettings.TARGET, PitchTarget.OWN);
+        assertThat(phrase.givingBack(both, TuningSettings.SETTINGS).orElseThrow().apply(both))
                 .isEqualTo(timed);
     }
 
@@ -145,24 +160,16 @@ class ScopesTest {
             Session changed =
                     Turn.startingAs(scopes.all(), scopes.title(), StartingPoint.RAP)
                             .apply(session());
-            assertThat(Setting.LINE_UP.values(changed, scopes.all()))
-                    .containsExactly(LineUp.CONSONANTS);
-            assertThat(Setting.TIMING_PULL.values(changed, scopes.all()))
-                    .containsExactly(StartingPoint.RAP.timing().pull());
-            assertThat(Setting.PITCH_TARGET.values(changed, scopes.all()))
-                    .containsExactly(StartingPoint.RAP.tuning().target());
+            for (Setting<?> setting : StartingPoint.RAP.settings().set()) {
+                assertInForce(changed, scopes, setting);
+            }
             assertThat(changed.stack("octaves")).isEqualTo(session().stack("octaves"));
         }
     }
 
-    @Test
-    void oneDragIsOneStepAndTwoAreTwo() {
-        Scopes doubles = of(Selection.ofStack("doubles"));
-        Edit first = doubles.turning(Setting.TIMING_PULL, 0.6, 7);
-        Edit same = doubles.turning(Setting.TIMING_PULL, 0.7, 7);
-        assertThat(same.continues(first)).isTrue();
-        assertThat(doubles.turning(Setting.TIMING_PULL, 0.7, 8).continues(first)).isFalse();
-        assertThat(doubles.turning(Setting.TIMING_SLACK, 0.01, 7).continues(first)).isFalse();
+    private static <T> void assertInForce(Session session, Scopes scopes, Setting<T> setting) {
+        assertThat(Scope.values(session, scopes.all(), setting))
+                .containsExactly(StartingPoint.RAP.settings().inForce(setting));
     }
 
     @Test

@@ -1,0 +1,92 @@
+package zelvan.cli;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import zelvan.exchange.VoiceFolder;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.Edit;
+import zelvan.session.Role;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+
+@Command(
+        name = "new",
+        mixinStandardHelpOptions = true,
+        description =
+                "Make a session of voices. What each of them is, is guessed from its name, as the"
+                        + " window does.")
+final class NewCommand implements Callable<Integer> {
+    @Parameters(arity = "1..*", paramLabel = "FOLDER|FILE")
+    private List<Path> named = new ArrayList<>();
+
+    @Option(names = "--out", required = true, paramLabel = "S.zelvan")
+    private Path out = Path.of(".");
+
+    @Option(names = "--guide", paramLabel = "FILE", description = "The voice that leads.")
+    private Optional<String> guide = Optional.empty();
+
+    @Option(
+            names = "--role",
+            paramLabel = "FILE=ROLE",
+            description = "What a track is: double, harmony, octave, take or bed.")
+    private Map<String, String> roles = new LinkedHashMap<>();
+
+    @Mixin private WritingOptions writing = new WritingOptions();
+
+    @Override
+    public Integer call() throws ZelvanProblem {
+        Session session = VoiceFolder.session(named);
+        if (guide.isPresent()) {
+            Voice voice = voice(session, guide.get());
+            session =
+                    new Edit.SetGuide(voice.id(), voice.name(), VoiceFolder.stackFor(Role.DOUBLE))
+                            .apply(session);
+        }
+        for (var role : roles.entrySet()) {
+            session = given(session, voice(session, role.getKey()), role.getValue());
+        }
+        writing.save(session, Optional.empty(), out);
+        return 0;
+    }
+
+    private static Session given(Session session, Voice voice, String word) throws UsageProblem {
+        for (Role role : Role.values()) {
+            if (role != Role.GUIDE && role.word().equals(word.trim().toLowerCase(Locale.ROOT))) {
+                return new Edit.SetRole(
+                                List.of(voice.id()), voice.name(), role, VoiceFolder.stackFor(role))
+                        .apply(session);
+            }
+        }
+        throw new UsageProblem(
+                "--role " + word,
+                "there is no such role",
+                "Use double, harmony, octave, take or bed; the guide is named by --guide");
+    }
+
+    private static Voice voice(Session session, String file) throws UsageProblem {
+        Path wanted = Path.of(file);
+        return session.voices().stream()
+                .filter(v ->
+                        session.audioOf(v).file().endsWith(wanted)
+                                || session.audioOf(v)
+                                        .file()
+                                        .equals(wanted.toAbsolutePath().normalize())
+                                || v.name().equals(file))
+                .findFirst()
+                .orElseThrow(() ->
+                        new UsageProblem(
+                                file,
+                                "no voice of that name is among the files",
+                                "Name one of the files"));
+    }
+}

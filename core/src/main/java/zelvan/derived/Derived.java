@@ -1,0 +1,119 @@
+package zelvan.derived;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.measure.Doubt;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
+import zelvan.session.Role;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.timing.TimeMap;
+import zelvan.tuning.Harmony;
+import zelvan.tuning.Key;
+import zelvan.units.TimeSpan;
+
+/// Everything derived from one session.
+///
+/// @param session from which
+/// @param voices by voice id
+/// @param foundKey the key that is heard in the guide and the bed, as far as it is known
+public record Derived(Session session, Map<String, DerivedVoice> voices, Optional<Key> foundKey) {
+    public static final Derived NOTHING = new Derived(Session.EMPTY, Map.of(), Optional.empty());
+
+    public Derived {
+        voices = Map.copyOf(voices);
+    }
+
+    public Optional<DerivedVoice> voice(String id) {
+        return Optional.ofNullable(voices.get(id));
+    }
+
+    public Optional<VoiceAnalysis> guideAnalysis() {
+        return session.guide().map(Voice::id).flatMap(this::voice).flatMap(DerivedVoice::analysis);
+    }
+
+    /// What the user says of the song's harmony, and where he says no key, the one that was found.
+    public Harmony harmony() {
+        return session.harmony().orFound(foundKey);
+    }
+
+    /// Where the program does not trust what it did with a voice.
+    public List<Doubt> doubts(Voice voice) {
+        return voice(voice.id()).map(DerivedVoice::doubts).orElse(List.of());
+    }
+
+    /// The voices that are printed: those that follow, and the guide if it is corrected.
+    public List<Voice> printable() {
+        return session.voices().stream()
+                .filter(v ->
+                        v.role().follows() || v.role() == Role.GUIDE && !guideMap().isIdentity())
+                .toList();
+    }
+
+    /// When each moment of the guide sounds.
+    public TimeMap guideMap() {
+        return session.guide()
+                .flatMap(g -> voice(g.id()))
+                .map(g -> g.timing().map())
+                .orElse(TimeMap.IDENTITY);
+    }
+
+    /// The guide's phrases, as recorded: the columns of the lock map.
+    public List<TimeSpan> guidePhrases() {
+        return guideAnalysis().map(VoiceAnalysis::phrases).orElse(List.of());
+    }
+
+    /// Length of the longest track as it sounds, seconds.
+    public double seconds() {
+        return voices.values().stream()
+                .flatMap(v -> v.locked().stream())
+                .mapToDouble(s -> (double) s.frames() / s.sampleRateHertz())
+                .max()
+                .orElse(0);
+    }
+
+    /// The recordings as they were read, by path; see [Session#knowing].
+    public Map<String, AudioReference> recordings() {
+        Map<String, AudioReference> read = new HashMap<>();
+        for (Voice voice : session.voices()) {
+            String path = session.audioOf(voice).path();
+            voice(voice.id())
+                    .flatMap(DerivedVoice::file)
+                    .ifPresent(
+                            f -> read.put(path, new AudioReference(path, f.bytes(), f.sha256())));
+        }
+        return read;
+    }
+
+    /// The same, of a session that wants the same.
+    public Derived of(Session same) {
+        return new Derived(same, voices, foundKey);
+    }
+
+    /// The same, and of the tracks that are not derived yet what was derived before.
+    public Derived over(Derived before) {
+        Map<String, DerivedVoice> all = new HashMap<>(before.voices);
+        all.putAll(voices);
+        return new Derived(session, all, foundKey);
+    }
+
+    /// The same, with more that is doubted.
+    ///
+    /// @param more by voice id
+    public Derived withDoubts(Map<String, List<Doubt>> more) {
+        Map<String, DerivedVoice> all = new HashMap<>(voices);
+        more.forEach((id, doubts) -> all.computeIfPresent(id, (same, v) -> v.withDoubts(doubts)));
+        return new Derived(session, all, foundKey);
+    }
+
+    public List<ZelvanProblem> problems() {
+        return session.voices().stream()
+                .flatMap(v -> voice(v.id()).stream())
+                .flatMap(v -> v.problem().stream())
+                .toList();
+    }
+}

@@ -1,0 +1,84 @@
+package zelvan.derived;
+
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import zelvan.align.Alignment;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.SoundFile;
+import zelvan.measure.Doubt;
+import zelvan.measure.LockMap;
+import zelvan.measure.PitchLockMap;
+import zelvan.problem.ZelvanProblem;
+import zelvan.render.VoiceSound;
+import zelvan.render.VoiceSource;
+import zelvan.timing.TimingResult;
+import zelvan.tuning.MatchedPitch;
+import zelvan.tuning.TuningResult;
+
+/// What was derived for one track. Where something went wrong, the problem says so and the rest is
+/// empty.
+///
+/// @param voiceId of the track
+/// @param file its audio
+/// @param analysis what is heard in it; empty for the bed
+/// @param alignment with the guide; [Alignment#NONE] for guide and bed
+/// @param timing when each of its moments sounds
+/// @param sound what can be made to sound otherwise; empty for the bed
+/// @param raw as recorded
+/// @param locked as edited; the same as `raw` where nothing is edited
+/// @param lock its figures
+/// @param pitched what became of its pitch
+/// @param doubts where the program does not trust what it did with it, in the guide's time
+/// @param problem what went wrong
+public record DerivedVoice(
+        String voiceId,
+        Optional<SoundFile> file,
+        Optional<VoiceAnalysis> analysis,
+        Alignment alignment,
+        TimingResult timing,
+        Optional<VoiceSound> sound,
+        Optional<VoiceSource> raw,
+        Optional<VoiceSource> locked,
+        LockMap lock,
+        Pitched pitched,
+        List<Doubt> doubts,
+        Optional<ZelvanProblem> problem) {
+    /// Whether it sounds as it was recorded.
+    public boolean isUnchanged() {
+        return timing.map().isIdentity() && pitched.result().map().size() == 0;
+    }
+
+    /// The same, with more that is doubted.
+    public DerivedVoice withDoubts(List<Doubt> more) {
+        Set<Doubt> all = new LinkedHashSet<>(doubts);
+        all.addAll(more);
+        return new DerivedVoice(
+                voiceId,
+                file,
+                analysis,
+                alignment,
+                timing,
+                sound,
+                raw,
+                locked,
+                lock,
+                pitched,
+                all.stream()
+                        .sorted(Comparator.comparingDouble(d -> d.span().startSeconds()))
+                        .toList(),
+                problem);
+    }
+
+    /// What a voice's pitch is drawn to, and what is done about it.
+    ///
+    /// @param matched its pitch beside its guide's; empty where there is nothing to compare
+    /// @param result how it is moved
+    /// @param lock its figures
+    public record Pitched(Optional<MatchedPitch> matched, TuningResult result, PitchLockMap lock) {
+        public static final Pitched NOTHING =
+                new Pitched(Optional.empty(), TuningResult.NONE, PitchLockMap.EMPTY);
+    }
+}

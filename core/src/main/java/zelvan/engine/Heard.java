@@ -1,0 +1,34 @@
+package zelvan.engine;
+
+import java.util.List;
+import zelvan.analysis.VoiceAnalyser;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.SoundFile;
+
+/// What is heard in a file that could be read.
+record Heard(Read read) implements Step<VoiceAnalysis> {
+    /// Rows of 24 phonetic and of spectral numbers, pitch, voicing and level.
+    private static final int BYTES_A_FRAME = 256;
+
+    @Override
+    public List<Step<?>> needs() {
+        return List.of(read);
+    }
+
+    @Override
+    public VoiceAnalysis run(Inputs inputs) {
+        SoundFile file = inputs.of(read).file().orElseThrow();
+        return inputs.kept()
+                .analysis(file.sha256())
+                .orElseGet(() -> {
+                    VoiceAnalysis made = new VoiceAnalyser().analyse(file.sound());
+                    inputs.kept().keep(file.sha256(), made);
+                    return made;
+                });
+    }
+
+    @Override
+    public long bytes(VoiceAnalysis value) {
+        return (long) BYTES_A_FRAME * value.frames();
+    }
+}

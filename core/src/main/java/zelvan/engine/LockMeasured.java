@@ -1,0 +1,33 @@
+package zelvan.engine;
+
+import java.util.List;
+import zelvan.align.Alignment;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.measure.LockMap;
+import zelvan.measure.LockMeter;
+import zelvan.timing.TimingResult;
+import zelvan.units.TimeSpan;
+
+/// How a voice sits, phrase by phrase.
+///
+/// @param walls protected stretches of the voice
+record LockMeasured(
+        Heard voice,
+        Guiding guide,
+        Step<Alignment> aligned,
+        Step<TimingResult> timed,
+        List<TimeSpan> walls)
+        implements Step<LockMap> {
+    @Override
+    public List<Step<?>> needs() {
+        return List.of(voice, guide.heard(), guide.timed(), aligned, timed);
+    }
+
+    @Override
+    public LockMap run(Inputs inputs) {
+        VoiceAnalysis lead = inputs.of(guide.heard());
+        return new LockMeter(
+                        lead.phrases(), guide.marks().heardIn(lead), inputs.of(guide.timed()).map())
+                .measure(inputs.of(aligned), inputs.of(timed), walls, inputs.of(voice).phrases());
+    }
+}

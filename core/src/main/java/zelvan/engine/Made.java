@@ -1,0 +1,90 @@
+package zelvan.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import zelvan.align.Alignment;
+import zelvan.derived.DerivedVoice;
+import zelvan.derived.HandWorkProblem;
+import zelvan.measure.Doubt;
+import zelvan.measure.LockMap;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
+import zelvan.timing.TimingResult;
+
+/// A track put together.
+///
+/// @param voiceId of the track
+/// @param name as the user calls it
+/// @param audio the recording that is meant
+/// @param parts what is derived of it; empty where it stays as it was recorded
+/// @param heard what is heard in it; empty if nobody listens to it
+record Made(
+        String voiceId,
+        String name,
+        AudioReference audio,
+        Read read,
+        Optional<Sounding> heard,
+        Optional<Parts> parts)
+        implements Step<DerivedVoice> {
+    /// @param follower empty for the guide
+    record Parts(
+            Step<Alignment> aligned,
+            Step<TimingResult> timed,
+            Shaped shaped,
+            VoiceDoubts doubts,
+            Optional<Follower> follower) {}
+
+    /// What only a voice that follows has.
+    record Follower(Aligned aligned, LockMeasured lock, Tuned tuned) {}
+
+    @Override
+    public List<Step<?>> needs() {
+        List<Step<?>> needs = new ArrayList<>(List.of(read));
+        heard.ifPresent(sounding -> needs.addAll(List.of(sounding, sounding.voice())));
+        parts.ifPresent(p -> needs.addAll(List.of(p.aligned, p.timed, p.shaped)));
+        parts.flatMap(Parts::follower)
+                .ifPresent(f -> {
+                    needs.addAll(List.of(f.lock, f.tuned));
+                    needs.addAll(f.aligned.needs());
+                });
+        return needs;
+    }
+
+    @Override
+    public DerivedVoice run(Inputs inputs) {
+        Reading reading = inputs.of(read);
+        boolean meant = reading.isMeantBy(audio);
+        return new DerivedVoice(
+                voiceId,
+                reading.file().filter(f -> meant),
+                heard.map(h -> inputs.of(h.voice())),
+                parts.map(p -> inputs.of(p.aligned)).orElse(Alignment.NONE),
+                parts.map(p -> inputs.of(p.timed)).orElse(Unmoved.RESULT),
+                heard.map(inputs::of),
+                reading.raw().filter(r -> meant),
+                parts.map(p -> inputs.of(p.shaped)).or(reading::raw).filter(r -> meant),
+                follower().map(f -> inputs.of(f.lock)).orElse(LockMap.EMPTY),
+                follower().map(f -> inputs.of(f.tuned)).orElse(DerivedVoice.Pitched.NOTHING),
+                parts.map(p -> doubts(inputs, p)).orElse(List.of()),
+                reading.problem(audio).or(() -> notFollowed(inputs)));
+    }
+
+    private List<Doubt> doubts(Inputs inputs, Parts of) {
+        return of.doubts.of(
+                inputs.of(of.shaped.sounding().voice()),
+                inputs.of(of.aligned),
+                of.follower.map(f -> inputs.of(f.lock).doubts()).orElse(List.of()));
+    }
+
+    Optional<Follower> follower() {
+        return parts.flatMap(Parts::follower);
+    }
+
+    private Optional<ZelvanProblem> notFollowed(Inputs inputs) {
+        return follower()
+                .map(Follower::aligned)
+                .flatMap(a -> a.notFollowed(inputs))
+                .map(anchor -> new HandWorkProblem(name, anchor));
+    }
+}

@@ -1,0 +1,48 @@
+package zelvan.engine;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import zelvan.audio.AudioFileProblem;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFile;
+import zelvan.audio.SoundFiles;
+import zelvan.files.FileStamp;
+import zelvan.render.RawSource;
+import zelvan.session.AudioReference;
+
+/// Reads a file as it is now.
+///
+/// @param stamp by which it is another one as soon as somebody changes it
+record Read(Path file, FileStamp stamp) implements Step<Reading> {
+    /// A file as it lies there now. Looks at the disk.
+    static Read of(AudioReference audio) {
+        return new Read(audio.file(), FileStamp.of(audio.file()));
+    }
+
+    @Override
+    public List<Step<?>> needs() {
+        return List.of();
+    }
+
+    @Override
+    public Reading run(Inputs inputs) {
+        try {
+            SoundFile read = SoundFiles.read(file);
+            return new Reading(
+                    Optional.of(read), Optional.of(new RawSource(read.sound())), Optional.empty());
+        } catch (AudioFileProblem e) {
+            return new Reading(Optional.empty(), Optional.empty(), Optional.of(e));
+        }
+    }
+
+    /// Kept as it came, in at most four bytes a sample.
+    @Override
+    public long bytes(Reading value) {
+        return value.file().map(SoundFile::sound).map(Read::bytes).orElse(0L);
+    }
+
+    private static long bytes(Sound sound) {
+        return (long) Float.BYTES * sound.channelCount() * sound.frames();
+    }
+}

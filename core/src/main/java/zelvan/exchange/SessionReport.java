@@ -1,0 +1,206 @@
+package zelvan.exchange;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import tools.jackson.databind.SerializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
+import zelvan.measure.Lock;
+import zelvan.measure.PitchLock;
+import zelvan.session.KnownSettings;
+import zelvan.session.PhraseSettings;
+import zelvan.session.Session;
+import zelvan.session.Stack;
+import zelvan.session.Voice;
+import zelvan.setting.Amount;
+import zelvan.setting.Choice;
+import zelvan.setting.Setting;
+import zelvan.setting.Settings;
+
+/// What is in a session, for whoever reads it without a window.
+public final class SessionReport {
+    private static final JsonMapper JSON =
+            JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
+
+    /// @param startSeconds of the song, as [#endSeconds]
+    private record PhraseOut(
+            double startSeconds, double endSeconds, Map<String, Object> settings) {}
+
+    private record FiguresOut(
+            double beforeMedianMs,
+            double beforeP90Ms,
+            double afterMedianMs,
+            double afterP90Ms,
+            double beforeMedianCents,
+            double afterMedianCents,
+            double afterP90Cents) {}
+
+    /// @param settings all that are in force
+    /// @param departs the words of those that depart from the stack
+    private record TrackOut(
+            String name,
+            String file,
+            String role,
+            Optional<String> stack,
+            Map<String, Object> settings,
+            List<String> departs,
+            List<PhraseOut> phrases,
+            Optional<FiguresOut> figures,
+            Optional<String> problem) {}
+
+    private record StackOut(String name, String follows, Map<String, Object> settings) {}
+
+    private record Document(String name, List<StackOut> stacks, List<TrackOut> tracks) {}
+
+    private SessionReport() {}
+
+    /// The whole as one JSON document; settings by their words, in the units in which they are set.
+    public static String json(Derived derived) {
+        Session session = derived.session();
+        return JSON.writeValueAsString(
+                new Document(
+                        session.name(),
+                        session.stacks().stream()
+                                .map(s ->
+                                        new StackOut(
+                                                s.name(), leader(session, s), all(s.settings())))
+                                .toList(),
+                        session.voices().stream().map(v -> track(derived, v)).toList()));
+    }
+
+    private static String leader(Session session, Stack stack) {
+        return session.voice(stack.leaderId()).or(session::guide).map(Voice::name).orElse("");
+    }
+
+    private static Map<String, Object> all(Settings settings) {
+        Map<String, Object> all = new LinkedHashMap<>();
+        KnownSettings.all().forEach(s -> all.put(s.word(), value(settings, s)));
+        return all;
+    }
+
+    private static Map<String, Object> own(Settings settings) {
+        Map<String, Object> own = new LinkedHashMap<>();
+        settings.set().forEach(s -> own.put(s.word(), value(settings, s)));
+        return own;
+    }
+
+    private static Object value(Settings settings, Setting<?> setting) {
+        return switch (setting) {
+            case Amount amount -> settings.inForce(amount);
+            case Choice<?> choice -> typed(settings, choice);
+        };
+    }
+
+    private static <E extends Enum<E>> String typed(Settings settings, Choice<E> choice) {
+        return choice.typed(settings.inForce(choice));
+    }
+
+    private static TrackOut track(Derived derived, Voice voice) {
+        Session session = derived.session();
+        Optional<DerivedVoice> made = derived.voice(voice.id());
+        return new TrackOut(
+                voice.name(),
+                session.audioOf(voice).path(),
+                voice.role().word(),
+                session.stack(voice.stackId()).map(Stack::name),
+                all(session.settingsOf(voice)),
+                voice.settings().set().stream().map(Setting::word).toList(),
+                voice.phrases().stream().map(p -> phrase(derived, p)).toList(),
+                made.filter(m -> voice.role().follows()).map(SessionReport::figures),
+                made.flatMap(DerivedVoice::problem).map(p -> String.valueOf(p.getMessage())));
+    }
+
+    private static PhraseOut phrase(Derived derived, PhraseSettings phrase) {
+        return new PhraseOut(
+                AnalysisJson.rounded(
+                        derived.guideMap().outputSecondsAt(phrase.guideSpan().startSeconds()),
+                        1000),
+                AnalysisJson.rounded(
+                        derived.guideMap().outputSecondsAt(phrase.guideSpan().endSeconds()), 1000),
+                own(phrase.settings()));
+    }
+
+    private static FiguresOut figures(DerivedVoice made) {
+        Lock before = made.lock().before();
+        Lock after = made.lock().after();
+        PitchLock pitchBefore = made.pitched().lock().before();
+        PitchLock pitchAfter = made.pitched().lock().after();
+        return new FiguresOut(
+                millis(before.medianSeconds()),
+                millis(before.p90Seconds()),
+                millis(after.medianSeconds()),
+                millis(after.p90Seconds()),
+                AnalysisJson.rounded(pitchBefore.medianCents(), 100),
+                AnalysisJson.rounded(pitchAfter.medianCents(), 100),
+                AnalysisJson.rounded(pitchAfter.p90Cents(), 100));
+    }
+
+    private static double millis(double seconds) {
+        return AnalysisJson.rounded(1000 * seconds, 100);
+    }
+
+    /// One line a stack and a track, and one for each place that departs.
+    public static List<String> lines(Derived derived) {
+        Session session = derived.session();
+        List<String> lines = new ArrayList<>(List.of(session.name()));
+        for (Stack stack : session.stacks()) {
+            lines.add(
+                    "stack "
+                            + stack.name()
+                            + ", follows "
+                            + leader(session, stack)
+                            + words(stack.settings()));
+        }
+        for (Voice voice : session.voices()) {
+            lines.add(
+                    voice.role().word()
+                            + " "
+                            + voice.name()
+                            + session.stack(voice.stackId()).map(s -> " in " + s.name()).orElse("")
+                            + words(voice.settings())
+                            + figures(derived, voice));
+            for (PhraseSettings phrase : voice.phrases()) {
+                PhraseOut span = phrase(derived, phrase);
+                lines.add(
+                        String.format(
+                                Locale.ROOT,
+                                "  %.2f–%.2f s%s",
+                                span.startSeconds,
+                                span.endSeconds,
+                                words(phrase.settings())));
+            }
+            derived.voice(voice.id())
+                    .flatMap(DerivedVoice::problem)
+                    .ifPresent(p -> lines.add("  " + p.getMessage()));
+        }
+        return lines;
+    }
+
+    private static String words(Settings settings) {
+        StringBuilder words = new StringBuilder();
+        settings.set().forEach(s -> words.append(", ").append(word(settings, s)));
+        return words.toString();
+    }
+
+    private static <T> String word(Settings settings, Setting<T> setting) {
+        return setting.words(settings.inForce(setting));
+    }
+
+    private static String figures(Derived derived, Voice voice) {
+        return derived.voice(voice.id())
+                .filter(m -> voice.role().follows() && m.lock().before().count() > 0)
+                .map(m ->
+                        "; median "
+                                + m.lock().before().medianText()
+                                + " -> "
+                                + m.lock().after().medianText()
+                                + ", 90 % within "
+                                + m.lock().after().p90Text())
+                .orElse("");
+    }
+}

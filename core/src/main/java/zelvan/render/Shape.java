@@ -1,0 +1,82 @@
+package zelvan.render;
+
+import zelvan.timing.TimeMap;
+import zelvan.tuning.PitchMap;
+import zelvan.units.Curve;
+
+/// What is done to a voice, by the moment of it as recorded: when it sounds, at which pitch, how
+/// large the singer's mouth seems, how loud, and how loud its harmonics. Where nothing of that is
+/// anything, the recording passes bit for bit.
+///
+/// @param time when each moment of the voice sounds
+/// @param pitch how far up each moment of the voice sounds
+/// @param formantCents how far up the formants of voiced sound are moved, −1200 to 1200
+/// @param gainDecibels how much louder it sounds, −120 to 24
+/// @param harmonics how much louder its harmonics sound among each other
+public record Shape(
+        TimeMap time,
+        PitchMap pitch,
+        Curve formantCents,
+        Curve gainDecibels,
+        HarmonicGains harmonics) {
+    private static final double MOST_CENTS = 1200;
+    private static final double LEAST_DECIBELS = -120;
+    private static final double MOST_DECIBELS = 24;
+
+    public Shape {
+        if (!(formantCents.most() <= MOST_CENTS)) {
+            throw new IllegalArgumentException(
+                    "formants cannot be moved by " + formantCents.most());
+        }
+        for (int i = 0; i < gainDecibels.size(); i++) {
+            double decibels = gainDecibels.point(i).value();
+            if (!(decibels >= LEAST_DECIBELS && decibels <= MOST_DECIBELS)) {
+                throw new IllegalArgumentException(
+                        "gainDecibels must be -120 to 24, was " + decibels);
+            }
+        }
+    }
+
+    /// Only time changes.
+    public static Shape of(TimeMap time) {
+        return of(time, PitchMap.NONE);
+    }
+
+    /// Only time and pitch change.
+    public static Shape of(TimeMap time, PitchMap pitch) {
+        return new Shape(time, pitch, Curve.NONE, Curve.NONE, HarmonicGains.NONE);
+    }
+
+    public Shape withTime(TimeMap value) {
+        return new Shape(value, pitch, formantCents, gainDecibels, harmonics);
+    }
+
+    public Shape withFormants(Curve cents) {
+        return new Shape(time, pitch, cents, gainDecibels, harmonics);
+    }
+
+    public Shape withGain(Curve decibels) {
+        return new Shape(time, pitch, formantCents, decibels, harmonics);
+    }
+
+    public Shape withHarmonics(HarmonicGains value) {
+        return new Shape(time, pitch, formantCents, gainDecibels, value);
+    }
+
+    /// Whether nothing is done at all.
+    public boolean isNone() {
+        return time.isIdentity()
+                && pitch.size() == 0
+                && formantCents.size() == 0
+                && gainDecibels.size() == 0
+                && harmonics.isNone();
+    }
+
+    /// Whether voiced sound changes otherwise than in time and level between two moments of the
+    /// voice.
+    boolean recolours(double fromSeconds, double toSeconds) {
+        return !harmonics.isNone()
+                || formantCents.isAnyBetween(fromSeconds, toSeconds)
+                || pitch.changes(fromSeconds, toSeconds);
+    }
+}

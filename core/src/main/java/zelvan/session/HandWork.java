@@ -1,0 +1,180 @@
+package zelvan.session;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.function.Function;
+import zelvan.align.Anchor;
+import zelvan.align.Marks;
+import zelvan.analysis.OctaveShift;
+import zelvan.timing.Fence;
+import zelvan.tuning.NoteEdit;
+import zelvan.units.TimeSpan;
+
+/// What was said by hand of a recording, in the recording's own time.
+///
+/// @param anchors what the user has set: moments held and landmarks placed, in order. Of a voice
+///   that follows, with moments of the guide as recorded; of the guide, with moments of the song
+/// @param marks what the user makes of the landmarks found in it
+/// @param octaves where the user says in which octave it is sung, in order
+/// @param notes what is wanted of single notes, in order; they do not overlap
+/// @param protections in order
+public record HandWork(
+        List<Anchor> anchors,
+        Marks marks,
+        List<OctaveShift> octaves,
+        List<NoteEdit> notes,
+        List<Protection> protections) {
+    public static final HandWork NONE =
+            new HandWork(List.of(), Marks.NONE, List.of(), List.of(), List.of());
+
+    private static final double SAME_ANCHOR_SECONDS = 0.02;
+
+    public HandWork {
+        anchors = List.copyOf(anchors);
+        octaves = List.copyOf(octaves);
+        notes = List.copyOf(notes);
+        protections = List.copyOf(protections);
+        checkAnchors(anchors);
+        checkOrder("octaves", octaves, OctaveShift::span);
+        checkOrder("notes", notes, NoteEdit::span);
+        checkOrder("protections", protections, Protection::span);
+    }
+
+    /// What the user sets must not contradict itself.
+    private static void checkAnchors(List<Anchor> anchors) {
+        for (int i = 1; i < anchors.size(); i++) {
+            Anchor before = anchors.get(i - 1);
+            Anchor after = anchors.get(i);
+            if (!(after.sourceSeconds() > before.sourceSeconds())
+                    || !(after.guideSeconds() > before.guideSeconds())) {
+                throw new InvalidPart("it contradicts the one before", "anchors", i);
+            }
+        }
+    }
+
+    /// @throws InvalidPart if two of them overlap
+    static <T> void checkOrder(String part, List<T> parts, Function<T, TimeSpan> span) {
+        for (int i = 1; i < parts.size(); i++) {
+            TimeSpan before = span.apply(parts.get(i - 1));
+            TimeSpan after = span.apply(parts.get(i));
+            if (before.endSeconds() > after.startSeconds()) {
+                throw new InvalidPart("it overlaps the one before", part, i);
+            }
+        }
+    }
+
+    /// The stretches whose pitch must not change.
+    public List<TimeSpan> pitchFences() {
+        return protections.stream()
+                .filter(p -> p.kind().protectsPitch())
+                .map(Protection::span)
+                .toList();
+    }
+
+    /// The stretches whose timing must not change.
+    public List<Fence> fences() {
+        return protections.stream()
+                .filter(p -> p.kind().protectsTiming())
+                .map(p -> new Fence(p.span(), p.stays()))
+                .toList();
+    }
+
+    public HandWork withAnchors(List<Anchor> value) {
+        return new HandWork(value, marks, octaves, notes, protections);
+    }
+
+    public HandWork withMarks(Marks value) {
+        return new HandWork(anchors, value, octaves, notes, protections);
+    }
+
+    public HandWork withProtections(List<Protection> value) {
+        return new HandWork(anchors, marks, octaves, notes, value);
+    }
+
+    private HandWork withAllNotes(List<NoteEdit> value) {
+        return new HandWork(anchors, marks, octaves, value, protections);
+    }
+
+    /// Says in which octave something is sung; it counts from what was said of it before. None up
+    /// or down says that it was heard right.
+    public HandWork hearing(OctaveShift shift) {
+        List<OctaveShift> all = new ArrayList<>();
+        for (OctaveShift before : octaves) {
+            for (TimeSpan left : before.span().without(shift.span())) {
+                all.add(new OctaveShift(left, before.octaves()));
+            }
+            if (before.span().overlaps(shift.span())) {
+                all.add(
+                        new OctaveShift(
+                                before.span().shared(shift.span()),
+                                Math.clamp(
+                                        before.octaves() + shift.octaves(),
+                                        -OctaveShift.MOST_OCTAVES,
+                                        OctaveShift.MOST_OCTAVES)));
+            }
+        }
+        List<TimeSpan> untouched = List.of(shift.span());
+        for (OctaveShift before : octaves) {
+            untouched = untouched.stream().flatMap(s -> s.without(before.span()).stream()).toList();
+        }
+        untouched.forEach(span -> all.add(new OctaveShift(span, shift.octaves())));
+        all.sort(Comparator.comparingDouble(o -> o.span().startSeconds()));
+        return new HandWork(anchors, marks, all, notes, protections);
+    }
+
+    /// Says what is wanted of notes; what was said of those that they overlap gives way.
+    public HandWork withNotes(List<NoteEdit> edits) {
+        List<NoteEdit> all = new ArrayList<>(notes);
+        all.removeIf(n -> edits.stream().anyMatch(e -> e.span().overlaps(n.span())));
+        all.addAll(edits);
+        all.sort(Comparator.comparingDouble(n -> n.span().startSeconds()));
+        return withAllNotes(all);
+    }
+
+    /// Forgets what was said of the notes in a stretch.
+    public HandWork withoutNotes(TimeSpan span) {
+        return withAllNotes(notes.stream().filter(n -> !n.span().overlaps(span)).toList());
+    }
+
+    /// What was said of exactly this note; as it is if nothing was.
+    public NoteEdit note(TimeSpan span) {
+        return notes.stream()
+                .filter(n -> n.span().equals(span))
+                .findFirst()
+                .orElse(NoteEdit.of(span));
+    }
+
+    /// Sets an anchor; one that is set at the same moment of the voice or of the guide gives way,
+    /// and so do those that contradict it.
+    public HandWork setting(Anchor anchor) {
+        List<Anchor> all = new ArrayList<>(anchors);
+        all.removeIf(a -> {
+            double source = a.sourceSeconds() - anchor.sourceSeconds();
+            double guide = a.guideSeconds() - anchor.guideSeconds();
+            return Math.min(Math.abs(source), Math.abs(guide)) < SAME_ANCHOR_SECONDS
+                    || source * guide <= 0;
+        });
+        all.add(anchor);
+        all.sort(Comparator.comparingDouble(Anchor::sourceSeconds));
+        return withAnchors(all);
+    }
+
+    /// Lets go of an anchor.
+    public HandWork without(Anchor anchor) {
+        return withAnchors(anchors.stream().filter(a -> !a.equals(anchor)).toList());
+    }
+
+    /// Sets a protection; what it overlaps gives way.
+    public HandWork protecting(Protection protection) {
+        List<Protection> all = new ArrayList<>(protections);
+        all.removeIf(p -> p.span().overlaps(protection.span()));
+        all.add(protection);
+        all.sort(Comparator.comparingDouble(p -> p.span().startSeconds()));
+        return withProtections(all);
+    }
+
+    public HandWork without(Protection protection) {
+        return withProtections(protections.stream().filter(p -> !p.equals(protection)).toList());
+    }
+}

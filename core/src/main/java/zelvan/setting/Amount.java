@@ -1,0 +1,84 @@
+package zelvan.setting;
+
+import java.util.Locale;
+
+/// A setting that is a number.
+///
+/// @param unit as it is shown: %, ms, ct, dB
+/// @param least the smallest value
+/// @param most the greatest value
+/// @param leastShown where a slider begins; what is below can be typed
+/// @param mostShown as far as it goes; what is beyond can be typed
+public record Amount(
+        String word,
+        String label,
+        String help,
+        String unit,
+        double least,
+        double most,
+        double leastShown,
+        double mostShown,
+        Double usual)
+        implements Setting<Double> {
+    public Amount {
+        if (!(least <= leastShown
+                && leastShown <= usual
+                && usual <= mostShown
+                && mostShown <= most)) {
+            throw new IllegalArgumentException(word + " is usually out of its range");
+        }
+    }
+
+    /// From nothing to some per cent.
+    public static Amount percent(
+            String word, String label, String help, double most, double usual) {
+        return new Amount(word, label, help, "%", 0, most, 0, most, usual);
+    }
+
+    @Override
+    public Double parse(String typed) {
+        try {
+            return checked(Double.parseDouble(typed.trim().replace(',', '.')));
+        } catch (NumberFormatException e) {
+            throw new IllegalArgumentException(range() + ", was “" + typed + "”", e);
+        }
+    }
+
+    @Override
+    public String typed(Double value) {
+        return value == Math.rint(value)
+                ? String.format(Locale.ROOT, "%.0f", value)
+                : value.toString();
+    }
+
+    @Override
+    public String shown(Double value) {
+        String format = value == Math.rint(value) ? "%.0f %s" : "%.1f %s";
+        return String.format(Locale.ROOT, format, value, unit);
+    }
+
+    @Override
+    public Double checked(Double value) {
+        if (!(value >= least && value <= most)) {
+            throw new IllegalArgumentException(range() + ", was " + typed(value));
+        }
+        // A negative zero is no bound of a range that begins with a positive one.
+        return value + 0.0;
+    }
+
+    private String range() {
+        return String.format(
+                Locale.ROOT, "%s must be %s to %s %s", word, typed(least), typed(most), unit);
+    }
+
+    /// Two are the same setting if they have the same word.
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof Amount amount && amount.word.equals(word);
+    }
+
+    @Override
+    public int hashCode() {
+        return word.hashCode();
+    }
+}
