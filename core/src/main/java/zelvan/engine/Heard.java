@@ -11,6 +11,11 @@ record Heard(Read read) implements Step<VoiceAnalysis> {
     private static final int BYTES_A_FRAME = 256;
 
     @Override
+    public boolean takesLong() {
+        return true;
+    }
+
+    @Override
     public List<Step<?>> needs() {
         return List.of(read);
     }

@@ -9,6 +9,11 @@ import zelvan.analysis.VoiceAnalysis;
 /// Two voices matched without any help.
 record Matched(Heard leader, Heard voice) implements Step<Rematch> {
     @Override
+    public boolean takesLong() {
+        return true;
+    }
+
+    @Override
     public List<Step<?>> needs() {
         return List.of(leader, voice, leader.read(), voice.read());
     }

@@ -6,6 +6,11 @@ import zelvan.analysis.OnsetFinder;
 /// Where notes begin in a file that could be read, whatever it holds; seconds.
 record Onsets(Read read) implements Step<double[]> {
     @Override
+    public boolean takesLong() {
+        return true;
+    }
+
+    @Override
     public List<Step<?>> needs() {
         return List.of(read);
     }

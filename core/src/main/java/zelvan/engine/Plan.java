@@ -54,8 +54,9 @@ final class Plan {
         this.asked = asked;
         session.guide().ifPresent(g -> ranks.put(g.id(), 0));
         first.forEach(id -> ranks.putIfAbsent(id, ranks.size()));
-        session.followers().forEach(v -> ranks.putIfAbsent(v.id(), ranks.size()));
-        session.voices().forEach(v -> ranks.putIfAbsent(v.id(), ranks.size()));
+        int later = first.isEmpty() ? 0 : Store.LATER;
+        session.followers().forEach(v -> ranks.putIfAbsent(v.id(), later + ranks.size()));
+        session.voices().forEach(v -> ranks.putIfAbsent(v.id(), later + ranks.size()));
         for (Voice voice : session.voices()) {
             Read read = Read.of(session.audioOf(voice));
             reads.put(voice.id(), read);

@@ -21,6 +21,11 @@ record Read(Path file, FileStamp stamp) implements Step<Reading> {
     }
 
     @Override
+    public boolean takesLong() {
+        return true;
+    }
+
+    @Override
     public List<Step<?>> needs() {
         return List.of();
     }

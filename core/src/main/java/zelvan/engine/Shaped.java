@@ -17,6 +17,8 @@ record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned)
     public List<Step<?>> needs() {
         List<Step<?>> needs = new ArrayList<>(tuned);
         needs.add(sounding);
+        // A guide is seldom changed, and whoever waits for it waits for everything.
+        tuned.forEach(t -> needs.add(new Prepared(sounding)));
         needs.add(sounding.voice().heard().read());
         needs.add(timed);
         return needs;

@@ -14,6 +14,11 @@ interface Step<V> {
 
     V run(Inputs inputs);
 
+    /// Whether it takes seconds, and not milliseconds.
+    default boolean takesLong() {
+        return false;
+    }
+
     /// How much memory the value keeps, roughly; 0 for what is small.
     default long bytes(V value) {
         return 0;

@@ -1,6 +1,8 @@
 package zelvan.engine;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.Iterator;
 import java.util.LinkedHashMap;
@@ -22,14 +24,18 @@ import org.jspecify.annotations.Nullable;
 ///
 /// How it works: who asks for a step asks for all that it needs; when that is there, the step waits
 /// in a queue, the most urgent first, for one of a few threads. No thread ever waits for a step.
-/// What nobody wants any more when its turn comes is dropped. What the newest that asked needs is
-/// always kept; of everything else, what was not asked for longest goes when it takes too much
-/// memory.
+/// What may come later, and is soon done, leaves one of the threads to others: to the window, which
+/// paints meanwhile what came first. What nobody wants any more when its turn comes is dropped.
+/// What the newest that asked needs is always kept; of everything else, what was not asked for
+/// longest goes when it takes too much memory.
 ///
 /// Thread safety: any thread may call it.
 final class Store implements AutoCloseable {
     /// Of what only sessions before the newest needed: a hundred pitch maps of five minutes.
     private static final long MOST_OLD_BYTES = 256L << 20;
+
+    /// The rank of what nobody looks at or listens to yet.
+    static final int LATER = 1 << 16;
 
     private final KeptWork kept;
     private final long mostOldBytes;
@@ -38,6 +44,10 @@ final class Store implements AutoCloseable {
     /// The one that was asked for longest ago comes first.
     private final Map<Step<?>, Entry<?>> entries = new LinkedHashMap<>(64, 0.75f, true);
 
+    /// Of what may come later: what runs, and what waits for that.
+    private int laterRunning;
+
+    private final Deque<Entry<?>> deferred = new ArrayDeque<>();
     private long turns;
 
     Store(KeptWork kept, int threads) {
@@ -60,7 +70,7 @@ final class Store implements AutoCloseable {
 
     /// The value of a step, as soon as it is there.
     ///
-    /// @param rank the smaller the more urgent
+    /// @param rank the smaller the more urgent; from [#LATER] on it may come later
     /// @return completed on any thread; with [CancellationException] if nobody wanted it any more
     ///   when its turn came
     @SuppressWarnings("unchecked") // an entry is of its step's type
@@ -121,6 +131,27 @@ final class Store implements AutoCloseable {
         entry.value.completeExceptionally(problem);
     }
 
+    /// Whether it is its turn; otherwise it waits until something that may come later has ended.
+    private synchronized boolean mayRun(Entry<?> entry) {
+        entry.ranLater = entry.rank >= LATER && !entry.step.takesLong();
+        if (!entry.ranLater) {
+            return true;
+        }
+        if (laterRunning >= Math.max(1, workers.getCorePoolSize() - 1)) {
+            deferred.add(entry);
+            return false;
+        }
+        laterRunning++;
+        return true;
+    }
+
+    private synchronized void endLater() {
+        laterRunning--;
+        if (!deferred.isEmpty() && !workers.isShutdown()) {
+            workers.execute(deferred.poll());
+        }
+    }
+
     /// Those who still want it; none if it was dropped.
     private synchronized List<Asked> begin(Entry<?> entry) {
         List<Asked> wanting = entry.askers.stream().filter(a -> !a.cancelled()).toList();
@@ -163,6 +194,8 @@ final class Store implements AutoCloseable {
             workers.shutdown();
             waiting = new ArrayList<>();
             workers.getQueue().drainTo(waiting);
+            waiting.addAll(deferred);
+            deferred.clear();
         }
         for (Runnable task : waiting) {
             if (task instanceof Entry<?> entry) {
@@ -182,6 +215,7 @@ final class Store implements AutoCloseable {
         private long newest;
         private long bytes;
         private boolean planned;
+        private boolean ranLater;
 
         Entry(Step<V> step) {
             this.step = step;
@@ -201,6 +235,20 @@ final class Store implements AutoCloseable {
 
         @Override
         public void run() {
+            if (!mayRun(this)) {
+                return;
+            }
+            boolean later = ranLater;
+            try {
+                runNow();
+            } finally {
+                if (later) {
+                    endLater();
+                }
+            }
+        }
+
+        private void runNow() {
             List<Asked> wanting = begin(this);
             if (wanting.isEmpty()) {
                 return;

@@ -6,6 +6,11 @@ import zelvan.analysis.ToneFinder;
 /// How much of each of the twelve tones is played in a bed.
 record Tones(Read read) implements Step<double[]> {
     @Override
+    public boolean takesLong() {
+        return true;
+    }
+
+    @Override
     public List<Step<?>> needs() {
         return List.of(read);
     }

@@ -27,6 +27,11 @@ public final class VoiceSound {
         return new VoiceRenderer(sound, epochs(), shape);
     }
 
+    /// Finds its epochs now, which takes a second for two minutes of voice.
+    public void prepare() {
+        var unused = epochs();
+    }
+
     private synchronized Epochs epochs() {
         if (epochs.isEmpty()) {
             epochs = Optional.of(new EpochFinder().find(sound, pitch));

@@ -1,5 +1,6 @@
 package zelvan.desktop.closeup;
 
+import java.util.List;
 import javafx.animation.Interpolator;
 import javafx.animation.KeyFrame;
 import javafx.animation.KeyValue;
@@ -27,6 +28,7 @@ import zelvan.desktop.model.Lens;
 import zelvan.desktop.theme.Theme;
 import zelvan.play.Player;
 import zelvan.play.Version;
+import zelvan.session.Session;
 
 /// The close-up: guide and voices of one stretch, through one lens at a time.
 public final class CloseUpView {
@@ -44,6 +46,7 @@ public final class CloseUpView {
     private final BorderPane root = new BorderPane();
     private final DoubleProperty locked = new SimpleDoubleProperty(1);
     private final Timeline slide = new Timeline();
+    private Session drawnOf = Session.EMPTY;
 
     public CloseUpView(AppModel model, Theme theme) {
         this.model = model;
@@ -72,7 +75,7 @@ public final class CloseUpView {
         scroll.viewportBoundsProperty().subscribe(ignored -> repaint());
         root.setTop(lenses());
         locked.subscribe(ignored -> repaint());
-        model.history().subscribe(ignored -> refresh());
+        model.history().subscribe(h -> sessionChanged(h.current()));
         model.derived().subscribe(ignored -> refresh());
         model.selection().subscribe(ignored -> refresh());
         model.focus().subscribe(ignored -> repaint());
@@ -153,6 +156,24 @@ public final class CloseUpView {
     private void paintTime(CloseUpPainter painter, GraphicsContext g, double width, double height) {
         gestures.locked(locked.get());
         painter.paint(g, width, height, locked.get(), gestures.drag(), visible(height));
+    }
+
+    /// What is drawn of the session itself are its voices and what was done to them by hand; what
+    /// settings do is drawn when it is derived.
+    private void sessionChanged(Session now) {
+        boolean drawn =
+                now.recordings().equals(drawnOf.recordings())
+                        && now.harmony().equals(drawnOf.harmony())
+                        && now.grid().equals(drawnOf.grid())
+                        && ids(now).equals(ids(drawnOf));
+        drawnOf = now;
+        if (!drawn) {
+            refresh();
+        }
+    }
+
+    private static List<String> ids(Session session) {
+        return session.voices().stream().map(v -> v.id() + v.stackId() + v.role()).toList();
     }
 
     private void refresh() {

@@ -65,7 +65,10 @@ final class GuidePart {
                         "Beat divided in",
                         "Where notes may begin between the beats",
                         Grid.Division::word,
-                        d -> setGrid(new Grid(grid().tempo(), d, grid().swing()), d.word()));
+                        d ->
+                                setGrid(
+                                        new Grid(gridOrUsual().tempo(), d, gridOrUsual().swing()),
+                                        d.word()));
         swing =
                 new Control(
                         "swing",
@@ -79,15 +82,14 @@ final class GuidePart {
                                         new GuideEdit.SetGrid(
                                                 Optional.of(
                                                         new Grid(
-                                                                grid().tempo(),
-                                                                grid().division(),
+                                                                gridOrUsual().tempo(),
+                                                                gridOrUsual().division(),
                                                                 v / 100)),
                                                 "swing " + Math.round(v) + " %"),
                                         gesture));
         root =
                 new VBox(
                         8,
-                        reference.node(),
                         heading("Grid"),
                         row("tempo", "Tempo", tempo, "beats a minute", this::setTempo),
                         row("beats", "Meter", beats, "beats a bar", this::setBeats),
@@ -145,7 +147,7 @@ final class GuidePart {
         return new HBox(8, tap, midi, none);
     }
 
-    private Grid grid() {
+    private Grid gridOrUsual() {
         return model.session()
                 .grid()
                 .orElse(
@@ -166,7 +168,8 @@ final class GuidePart {
                                 lineUp.title(),
                                 List.of(
                                         new GuideEdit.SetGrid(
-                                                Optional.of(grid()), describe(grid().tempo())),
+                                                Optional.of(gridOrUsual()),
+                                                describe(gridOrUsual().tempo())),
                                         lineUp))
                         : lineUp);
     }
@@ -176,7 +179,7 @@ final class GuidePart {
     }
 
     private void setTempo(TempoMap next) {
-        setGrid(new Grid(next, grid().division(), grid().swing()), describe(next));
+        setGrid(new Grid(next, gridOrUsual().division(), gridOrUsual().swing()), describe(next));
     }
 
     private static String describe(TempoMap tempo) {
@@ -192,16 +195,16 @@ final class GuidePart {
                 && beatsPerMinute <= FASTEST_BEATS_PER_MINUTE)) {
             throw new IllegalArgumentException("no tempo");
         }
-        TempoMap now = grid().tempo();
+        TempoMap now = gridOrUsual().tempo();
         setTempo(TempoMap.steady(beatsPerMinute, now.beatsPerBar(), now.secondsAt(0)));
     }
 
     private void setBeats(double perBar) {
-        setTempo(new TempoMap(grid().tempo().changes(), (int) Math.round(perBar)));
+        setTempo(new TempoMap(gridOrUsual().tempo().changes(), (int) Math.round(perBar)));
     }
 
     private void setFirst(double seconds) {
-        TempoMap now = grid().tempo();
+        TempoMap now = gridOrUsual().tempo();
         setTempo(now.shiftedBy(seconds - now.secondsAt(0)));
     }
 
@@ -209,7 +212,7 @@ final class GuidePart {
         if (!model.playback().player().playing()) {
             model.playback().player().play();
         }
-        taps.tap(model.playback().player().positionSeconds(), grid().tempo().beatsPerBar())
+        taps.tap(model.playback().player().positionSeconds(), gridOrUsual().tempo().beatsPerBar())
                 .ifPresent(this::setTempo);
     }
 
@@ -241,13 +244,13 @@ final class GuidePart {
                 .findFirst()
                 .ifPresent(chosen -> reference.show(references, chosen));
         boolean known = session.grid().isPresent();
-        TempoMap map = grid().tempo();
+        TempoMap map = gridOrUsual().tempo();
         show(tempo, known ? number(60 / map.changes().getFirst().beatSeconds(), 2) : "");
         show(beats, known ? "" + map.beatsPerBar() : "");
         show(first, known ? number(map.secondsAt(0), 3) : "");
-        division.show(Arrays.asList(Grid.Division.values()), grid().division());
-        swing.show(grid().swing() * 100);
-        swing.node().setDisable(grid().division().parts() % 2 != 0);
+        division.show(Arrays.asList(Grid.Division.values()), gridOrUsual().division());
+        swing.show(gridOrUsual().swing() * 100);
+        swing.node().setDisable(gridOrUsual().division().parts() % 2 != 0);
     }
 
     private static void show(TextField field, String text) {
@@ -260,7 +263,13 @@ final class GuidePart {
         return String.format(Locale.ROOT, "%." + digits + "f", value);
     }
 
-    Node node() {
+    /// What it is lined up with.
+    Node reference() {
+        return reference.node();
+    }
+
+    /// The grid.
+    Node grid() {
         return root;
     }
 }

@@ -68,7 +68,7 @@ public final class SettingsView {
         departs.getStyleClass().add("departs");
         departure.visibleProperty().bind(giveBack.visibleProperty());
         departure.managedProperty().bind(giveBack.visibleProperty());
-        head = List.of(title, departure, protection.node(), guide.node());
+        head = List.of(title, departure, protection.node(), guide.reference());
         root.setPadding(new Insets(14));
         root.setMinWidth(280);
         root.setPrefWidth(300);
@@ -83,7 +83,7 @@ public final class SettingsView {
 
     /// What the lens shows comes first.
     private void arrange(Lens lens) {
-        List<Node> time = List.of(timing.node(), figures);
+        List<Node> time = List.of(timing.node(), guide.grid(), figures);
         List<Node> pitch = List.of(note.node(), tuning.node());
         List<Node> all = new ArrayList<>(head);
         all.addAll(lens == Lens.PITCH ? pitch : time);
@@ -137,7 +137,8 @@ public final class SettingsView {
         scopeTitle.setText(any || ofGuide ? scope.title() : "Nothing to set yet");
         giveBack.setVisible(
                 any && !ofGuide && scope.givingBack(session, TimingSettings.SETTINGS).isPresent());
-        show(guide.node(), ofGuide);
+        show(guide.reference(), ofGuide);
+        show(guide.grid(), ofGuide);
         show(timing.node(), any || ofGuide);
         show(timing.more(), any && !ofGuide);
         show(timing.start(), any && !ofGuide);

@@ -1,0 +1,229 @@
+package zelvan.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.concurrent.CancellationException;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Supplier;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+
+/// How steps are worked out, whatever they are.
+class StoreTest {
+    private static final int SOON_SECONDS = 30;
+
+    private final List<String> ran = Collections.synchronizedList(new ArrayList<>());
+    private final AtomicInteger askers = new AtomicInteger();
+
+    /// A step that waits has begun.
+    private final CountDownLatch begun = new CountDownLatch(1);
+
+    private Store store = new Store(new KeptWork(Path.of("nowhere")), 1);
+
+    @AfterEach
+    void close() {
+        store.close();
+    }
+
+    /// A step that does what its test says; two of one name are the same.
+    private final class Named implements Step<String> {
+        private final String name;
+        private final List<Step<?>> needs;
+        private final Supplier<String> work;
+
+        Named(String name, List<Step<?>> needs, Supplier<String> work) {
+            this.name = name;
+            this.needs = needs;
+            this.work = work;
+        }
+
+        @Override
+        public List<Step<?>> needs() {
+            return needs;
+        }
+
+        @Override
+        public String run(Inputs inputs) {
+            ran.add(name);
+            needs.forEach(need -> assertThat(inputs.of(need)).isNotNull());
+            return work.get();
+        }
+
+        @Override
+        public long bytes(String value) {
+            return value.length();
+        }
+
+        @Override
+        public boolean equals(Object other) {
+            return other instanceof Named named && named.name.equals(name);
+        }
+
+        @Override
+        public int hashCode() {
+            return name.hashCode();
+        }
+    }
+
+    private Named step(String name, Step<?>... needs) {
+        return new Named(name, List.of(needs), () -> name);
+    }
+
+    private Named waiting(String name, CountDownLatch latch) {
+        return new Named(
+                name,
+                List.of(),
+                () -> {
+                    begun.countDown();
+                    try {
+                        latch.await();
+                    } catch (InterruptedException e) {
+                        Thread.currentThread().interrupt();
+                    }
+                    return name;
+                });
+    }
+
+    private Asked asked() {
+        return new Asked(askers.incrementAndGet(), Progress.NONE);
+    }
+
+    private static String soon(CompletableFuture<String> value) throws Exception {
+        return value.get(SOON_SECONDS, TimeUnit.SECONDS);
+    }
+
+    private static void assertCancelled(CompletableFuture<String> value) {
+        assertThatThrownBy(() -> soon(value))
+                .satisfies(e ->
+                        assertThat(e instanceof CancellationException ? e : e.getCause())
+                                .isInstanceOf(CancellationException.class));
+    }
+
+    @Test
+    void aStepIsWorkedOutOnceAfterWhatItNeeds() throws Exception {
+        Named base = step("base");
+        Named left = step("left", base);
+        Named top = step("top", left, step("right", base), base);
+        assertThat(soon(store.get(top, asked(), 0))).isEqualTo("top");
+        assertThat(soon(store.get(step("top", left), asked(), 0))).isEqualTo("top");
+        assertThat(soon(store.get(left, asked(), 0))).isEqualTo("left");
+        assertThat(ran).startsWith("base").endsWith("top").hasSize(4).contains("left", "right");
+    }
+
+    @Test
+    void theMostUrgentComesFirst() throws Exception {
+        CountDownLatch latch = new CountDownLatch(1);
+        Asked asked = asked();
+        List<CompletableFuture<String>> all = new ArrayList<>();
+        all.add(store.get(waiting("begun", latch), asked, 5));
+        begun.await();
+        for (int rank : new int[] {3, 1, 4, 2}) {
+            all.add(store.get(step("rank " + rank), asked, rank));
+        }
+        all.add(store.get(step("rank 4"), asked(), 0));
+        latch.countDown();
+        for (CompletableFuture<String> each : all) {
+            soon(each);
+        }
+        assertThat(ran).containsExactly("begun", "rank 4", "rank 1", "rank 2", "rank 3");
+    }
+
+    @Test
+    void whatNobodyWantsAnyMoreIsDroppedAndWhatSomebodyDoesIsNot() throws Exception {
+        CountDownLatch latch = new CountDownLatch(1);
+        Asked first = asked();
+        var running = store.get(waiting("begun", latch), first, 0);
+        begun.await();
+        var dropped = store.get(step("dropped"), first, 1);
+        var onTop = store.get(step("on top", step("dropped")), first, 1);
+        var shared = store.get(step("shared"), first, 2);
+        first.supersede();
+        var wanted = store.get(step("shared"), asked(), 2);
+        latch.countDown();
+        assertThat(soon(running)).isEqualTo("begun");
+        assertThat(soon(wanted)).isEqualTo("shared");
+        assertThat(soon(shared)).isEqualTo("shared");
+        assertCancelled(dropped);
+        assertCancelled(onTop);
+        assertThat(ran).containsExactly("begun", "shared");
+        assertThat(soon(store.get(step("on top", step("dropped")), asked(), 0)))
+                .isEqualTo("on top");
+    }
+
+    @Test
+    void whatFailsIsTriedAgain() throws Exception {
+        AtomicInteger times = new AtomicInteger();
+        Named shaky =
+                new Named(
+                        "shaky",
+                        List.of(),
+                        () -> {
+                            if (times.getAndIncrement() == 0) {
+                                throw new IllegalStateException("once");
+                            }
+                            return "well";
+                        });
+        assertThatThrownBy(() -> soon(store.get(step("top", shaky), asked(), 0)))
+                .hasStackTraceContaining("once");
+        assertThat(soon(store.get(step("top", shaky), asked(), 0))).isEqualTo("top");
+    }
+
+    /// What the newest needs stays however much it is; of the rest, what was not asked for longest
+    /// goes.
+    @Test
+    void whatOnlyOlderSessionsNeededGoesWhenItIsTooMuch() throws Exception {
+        store.close();
+        store = new Store(new KeptWork(Path.of("nowhere")), 1, 10);
+        Asked old = asked();
+        soon(store.get(step("old one"), old, 0));
+        soon(store.get(step("old two"), old, 0));
+        soon(store.get(step("old one"), old, 0));
+        Asked newest = asked();
+        soon(store.get(step("a new one that is long"), newest, 0));
+        store.trim(newest);
+        assertThat(store.size()).isEqualTo(2);
+        ran.clear();
+        soon(store.get(step("old one"), newest, 0));
+        soon(store.get(step("a new one that is long"), newest, 0));
+        assertThat(ran).isEmpty();
+        soon(store.get(step("old two"), newest, 0));
+        assertThat(ran).containsExactly("old two");
+    }
+
+    @Test
+    void whatMayComeLaterLeavesAThread() throws Exception {
+        store.close();
+        store = new Store(new KeptWork(Path.of("nowhere")), 2);
+        CountDownLatch latch = new CountDownLatch(1);
+        Asked asked = asked();
+        var one = store.get(waiting("later one", latch), asked, Store.LATER);
+        var two = store.get(waiting("later two", latch), asked, Store.LATER + 1);
+        assertThat(soon(store.get(step("urgent"), asked, 0))).isEqualTo("urgent");
+        assertThat(ran).filteredOn(name -> name.startsWith("later")).hasSize(1);
+        latch.countDown();
+        assertThat(soon(one)).isEqualTo("later one");
+        assertThat(soon(two)).isEqualTo("later two");
+    }
+
+    @Test
+    void whatIsWaitingWhenTheProgramEndsIsCancelled() throws Exception {
+        CountDownLatch latch = new CountDownLatch(1);
+        Asked asked = asked();
+        var running = store.get(waiting("begun", latch), asked, 0);
+        begun.await();
+        var waiting = store.get(step("waiting"), asked, 0);
+        store.close();
+        latch.countDown();
+        assertThat(soon(running)).isEqualTo("begun");
+        assertCancelled(waiting);
+        assertCancelled(store.get(step("after"), asked, 0));
+    }
+}
