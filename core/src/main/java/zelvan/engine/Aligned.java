@@ -53,6 +53,11 @@ record Aligned(
         return times.isIdentity() ? marked : marked.withGuideTimes(times::outputSecondsAt);
     }
 
+    @Override
+    public long bytes(Alignment value) {
+        return Matched.bytes(value);
+    }
+
     /// What the user has set and cannot be followed.
     Optional<Anchor> notFollowed(Inputs inputs) {
         return byUser.stream().filter(a -> !isFollowed(a, inputs)).findFirst();

@@ -18,6 +18,11 @@ record LockMeasured(
         Step<TimingResult> timed,
         List<TimeSpan> walls)
         implements Step<LockMap> {
+    /// As recorded and as it sounds now, of the whole and of its phrases.
+    private static final int BYTES_A_LANDMARK = 4 * Float.BYTES;
+
+    private static final int BYTES_A_CELL = 200;
+
     @Override
     public List<Step<?>> needs() {
         return List.of(voice, guide.heard(), guide.timed(), aligned, timed);
@@ -29,5 +34,11 @@ record LockMeasured(
         return new LockMeter(
                         lead.phrases(), guide.marks().heardIn(lead), inputs.of(guide.timed()).map())
                 .measure(inputs.of(aligned), inputs.of(timed), walls, inputs.of(voice).phrases());
+    }
+
+    @Override
+    public long bytes(LockMap value) {
+        return (long) BYTES_A_LANDMARK * value.before().count()
+                + (long) BYTES_A_CELL * value.cells().size();
     }
 }

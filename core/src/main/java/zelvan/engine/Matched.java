@@ -8,6 +8,8 @@ import zelvan.analysis.VoiceAnalysis;
 
 /// Two voices matched without any help.
 record Matched(Heard leader, Heard voice) implements Step<Rematch> {
+    private static final int BYTES_AN_ANCHOR = 100;
+
     @Override
     public boolean takesLong() {
         return true;
@@ -35,6 +37,11 @@ record Matched(Heard leader, Heard voice) implements Step<Rematch> {
         return new Rematch(lead, heard, match);
     }
 
+    /// How much memory an alignment keeps, roughly: its anchors.
+    static long bytes(Alignment alignment) {
+        return (long) BYTES_AN_ANCHOR * alignment.anchors().size();
+    }
+
     private static String sha256(Inputs inputs, Heard heard) {
         return inputs.of(heard.read()).file().orElseThrow().sha256();
     }
@@ -49,6 +56,11 @@ record Matched(Heard leader, Heard voice) implements Step<Rematch> {
         @Override
         public Alignment run(Inputs inputs) {
             return inputs.of(whole).again(piece);
+        }
+
+        @Override
+        public long bytes(Alignment value) {
+            return Matched.bytes(value);
         }
     }
 }

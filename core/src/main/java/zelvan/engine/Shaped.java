@@ -13,6 +13,9 @@ import zelvan.tuning.PitchMap;
 /// @param tuned none where its pitch is its own
 record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned)
         implements Step<VoiceSource> {
+    /// Its pins, some sixty a second.
+    private static final long BYTES_A_SECOND = 4_000;
+
     @Override
     public List<Step<?>> needs() {
         List<Step<?>> needs = new ArrayList<>(tuned);
@@ -33,5 +36,10 @@ record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned)
         return shape.isNone()
                 ? inputs.of(sounding.voice().heard().read()).raw().orElseThrow()
                 : inputs.of(sounding).along(shape);
+    }
+
+    @Override
+    public long bytes(VoiceSource value) {
+        return BYTES_A_SECOND * value.frames() / value.sampleRateHertz();
     }
 }

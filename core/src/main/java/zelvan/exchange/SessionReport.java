@@ -92,12 +92,8 @@ public final class SessionReport {
     private static Object value(Settings settings, Setting<?> setting) {
         return switch (setting) {
             case Amount amount -> settings.inForce(amount);
-            case Choice<?> choice -> typed(settings, choice);
+            case Choice<?> choice -> choice.typedIn(settings);
         };
-    }
-
-    private static <E extends Enum<E>> String typed(Settings settings, Choice<E> choice) {
-        return choice.typed(settings.inForce(choice));
     }
 
     private static TrackOut track(Derived derived, Voice voice) {

@@ -42,13 +42,9 @@ final class SettingsJson {
                 case Amount amount ->
                         json.writeNumberProperty(amount.word(), settings.inForce(amount));
                 case Choice<?> choice ->
-                        json.writeStringProperty(choice.word(), typed(settings, choice));
+                        json.writeStringProperty(choice.word(), choice.typedIn(settings));
             }
         }
-    }
-
-    private static <E extends Enum<E>> String typed(Settings settings, Choice<E> choice) {
-        return choice.typed(settings.inForce(choice));
     }
 
     private static final class Reader extends StdDeserializer<Settings> {

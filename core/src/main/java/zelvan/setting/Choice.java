@@ -65,6 +65,11 @@ public record Choice<E extends Enum<E>>(
         return value.name().toLowerCase(Locale.ROOT);
     }
 
+    /// The value in force, as it is typed.
+    public String typedIn(Settings settings) {
+        return typed(settings.inForce(this));
+    }
+
     @Override
     public String shown(E value) {
         return shownAs.apply(value);

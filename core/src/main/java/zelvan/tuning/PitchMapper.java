@@ -10,7 +10,6 @@ import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.dsp.Percentile;
 import zelvan.dsp.Smoothing;
-import zelvan.units.Curve;
 import zelvan.units.Pitch;
 import zelvan.units.TimeSpan;
 
@@ -346,7 +345,7 @@ public final class PitchMapper {
 
     private static PitchMap map(List<Run> runs, double[] moves) {
         // At most a point a frame, and two more at both ends of each stretch.
-        Points points = new Points(moves.length + 4 * runs.size());
+        PitchMapPoints points = new PitchMapPoints(moves.length + 4 * runs.size());
         for (Run run : runs) {
             boolean moved = false;
             for (int f = run.from; f < run.to; f++) {
@@ -359,32 +358,8 @@ public final class PitchMapper {
         return points.map();
     }
 
-    /// The points of a map as they come.
-    private static final class Points {
-        private final double[] seconds;
-        private final double[] cents;
-        private int count;
-
-        Points(int most) {
-            seconds = new double[most];
-            cents = new double[most];
-        }
-
-        void add(double sourceSeconds, double upCents) {
-            seconds[count] = sourceSeconds;
-            cents[count++] = upCents;
-        }
-
-        PitchMap map() {
-            return count == 0
-                    ? PitchMap.NONE
-                    : new PitchMap(
-                            Curve.of(Arrays.copyOf(seconds, count), Arrays.copyOf(cents, count)));
-        }
-    }
-
     /// A voiced stretch reaches half a frame beyond its outer ones.
-    private static void add(Points points, Run run, double[] moves) {
+    private static void add(PitchMapPoints points, Run run, double[] moves) {
         double start = (run.from - 0.5) * HOP;
         double end = (run.to - 0.5) * HOP;
         points.add(start, 0);

@@ -22,6 +22,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalyser;
@@ -239,6 +240,13 @@ class EngineTest {
                                 .voice(left.id())
                                 .orElseThrow()
                                 .alignment());
+    }
+
+    /// What each step of a drag leaves behind is counted, so that the store can let go of it.
+    @Test
+    void whatAChangeLeavesBehindIsCounted() {
+        Alignment alignment = derived("Mara double left").alignment();
+        assertThat(Matched.bytes(alignment)).isGreaterThan(100L * 90);
     }
 
     @Test
