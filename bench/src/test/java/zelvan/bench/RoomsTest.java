@@ -89,12 +89,13 @@ class RoomsTest {
     }
 
     @Test
-    void threadsLiveInTheEngineThePlayerAndTheWindowsState() {
+    void threadsLiveInTheEngineThePlayerAndTheWindowsWork() {
         noClasses()
                 .that(
                         resideOutsideOfPackage("zelvan.engine")
                                 .and(resideOutsideOfPackage("zelvan.play"))
-                                .and(resideOutsideOfPackage("zelvan.desktop.."))
+                                .and(resideOutsideOfPackage("zelvan.desktop"))
+                                .and(resideOutsideOfPackage("zelvan.desktop.work"))
                                 .and(resideOutsideOfPackage("zelvan.bench..")))
                 .should()
                 .dependOnClassesThat()
@@ -108,16 +109,27 @@ class RoomsTest {
 
     /// But for the canvas, which paints once however often it is told to.
     @Test
-    void onlyTheStateHopsToTheWindowsThread() {
+    void onlyWorkHopsToTheWindowsThread() {
         noClasses()
                 .that(
                         resideInAPackage("zelvan.desktop..")
                                 .and(resideOutsideOfPackage("zelvan.desktop"))
                                 .and(resideOutsideOfPackage("zelvan.desktop.canvas"))
-                                .and(resideOutsideOfPackage("zelvan.desktop.model")))
+                                .and(resideOutsideOfPackage("zelvan.desktop.work")))
                 .should()
                 .dependOnClassesThat()
                 .haveFullyQualifiedName("javafx.application.Platform")
+                .check(PROGRAM);
+    }
+
+    @Test
+    void actsAreTriedWithoutAWindow() {
+        noClasses()
+                .that()
+                .resideInAPackage("zelvan.desktop.acts")
+                .should()
+                .dependOnClassesThat()
+                .resideInAPackage("javafx..")
                 .check(PROGRAM);
     }
 

@@ -17,6 +17,7 @@ import zelvan.problem.ZelvanProblem;
 import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Session;
+import zelvan.session.Stack;
 import zelvan.session.Voice;
 
 @Command(
@@ -49,7 +50,7 @@ final class NewCommand implements Callable<Integer> {
         if (guide.isPresent()) {
             Voice voice = voice(session, guide.get());
             session =
-                    new Edit.SetGuide(voice.id(), voice.name(), VoiceFolder.stackFor(Role.DOUBLE))
+                    new Edit.SetGuide(voice.id(), voice.name(), Stack.of(Role.DOUBLE))
                             .apply(session);
         }
         for (var role : roles.entrySet()) {
@@ -62,8 +63,7 @@ final class NewCommand implements Callable<Integer> {
     private static Session given(Session session, Voice voice, String word) throws UsageProblem {
         for (Role role : Role.values()) {
             if (role != Role.GUIDE && role.word().equals(word.trim().toLowerCase(Locale.ROOT))) {
-                return new Edit.SetRole(
-                                List.of(voice.id()), voice.name(), role, VoiceFolder.stackFor(role))
+                return new Edit.SetRole(List.of(voice.id()), voice.name(), role, Stack.of(role))
                         .apply(session);
             }
         }

@@ -9,6 +9,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import zelvan.derived.Clocks;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
@@ -21,8 +22,7 @@ import zelvan.session.SessionFile;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.setting.Setting;
-import zelvan.timing.TimeMap;
-import zelvan.units.TimeSpan;
+import zelvan.units.SongSpan;
 
 @Command(
         name = "set",
@@ -65,16 +65,12 @@ final class SetCommand implements Callable<Integer> {
 
     /// A stretch of the song is one of the guide as it sounds.
     private static Scope phrase(Session session, TypedScope typed) {
-        TimeSpan span = typed.songSpan().orElseThrow();
-        TimeMap guide = guideMap(session);
+        SongSpan span = typed.songSpan().orElseThrow();
         return new Scope.OfPhrase(
-                typed.scope().voices(session).getFirst().id(),
-                new TimeSpan(
-                        guide.sourceSecondsAt(span.startSeconds()),
-                        guide.sourceSecondsAt(span.endSeconds())));
+                typed.scope().voices(session).getFirst().id(), guideClocks(session).guide(span));
     }
 
-    private static TimeMap guideMap(Session session) {
+    private static Clocks guideClocks(Session session) {
         List<Voice> needed =
                 session.voices().stream()
                         .filter(v ->
@@ -82,7 +78,7 @@ final class SetCommand implements Callable<Integer> {
                                         || v.id().equals(session.guideReference().trackId()))
                         .toList();
         try (Engine engine = new Engine(KeptWork.ofUser())) {
-            return engine.derive(session.withVoices(needed), Progress.NONE).guideMap();
+            return engine.derive(session.withVoices(needed), Progress.NONE).guideClocks();
         }
     }
 

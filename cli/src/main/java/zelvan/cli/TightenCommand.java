@@ -39,7 +39,7 @@ import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 @Command(
         name = "tighten",
@@ -226,14 +226,14 @@ final class TightenCommand implements Callable<Integer> {
         return matcher;
     }
 
-    private static TimeSpan span(String text, String start, String end) throws UsageProblem {
+    private static RecordedSpan span(String text, String start, String end) throws UsageProblem {
         double from = number(text, start);
         double to = number(text, end);
         if (to <= from) {
             throw new UsageProblem(
                     "--protect " + text, "it ends before it starts", "Give the start first");
         }
-        return new TimeSpan(from, to);
+        return new RecordedSpan(from, to);
     }
 
     private static double number(String text, String digits) throws UsageProblem {

@@ -84,7 +84,7 @@ final class TrialsTable {
         TimingResult timing =
                 new TimeMapper(voice).map(alignment, t -> TimingSettings.FULL, List.of());
         List<Doubt> doubts =
-                new LockMeter(guide.phrases(), guide.landmarks(), TimeMap.IDENTITY)
+                new LockMeter(guide.phrasesAsGuide(), guide.landmarks(), TimeMap.IDENTITY)
                         .measure(alignment, timing, List.of(), voice.phrases())
                         .doubts();
         Map<String, Double> truth =

@@ -10,13 +10,13 @@ import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.Voice;
-import zelvan.units.TimeSpan;
+import zelvan.units.SongSpan;
 
 /// A scope as it is typed: `all`, `stack:NAME`, `voice:NAME` or `voice:NAME@START-END`.
 ///
 /// @param title what the history calls it
 /// @param songSpan the stretch of the song, if it is a phrase; its scope is then that of the voice
-record TypedScope(Scope scope, String title, Optional<TimeSpan> songSpan) {
+record TypedScope(Scope scope, String title, Optional<SongSpan> songSpan) {
     private static final Pattern PHRASE =
             Pattern.compile("(.+)@([0-9]+(?:\\.[0-9]+)?)-([0-9]+(?:\\.[0-9]+)?)");
 
@@ -58,7 +58,7 @@ record TypedScope(Scope scope, String title, Optional<TimeSpan> songSpan) {
         return new TypedScope(
                 new Scope.OfVoice(voice.id()),
                 voice.name() + " ▸ " + phrase.group(2) + "–" + phrase.group(3) + " s",
-                Optional.of(new TimeSpan(start, end)));
+                Optional.of(new SongSpan(start, end)));
     }
 
     /// The one of that name: to the letter, or the only one that differs in capitals.

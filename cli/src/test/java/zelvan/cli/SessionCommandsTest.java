@@ -30,7 +30,7 @@ import zelvan.singers.DemoSession;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// Sessions made, seen and set without a window.
 class SessionCommandsTest {
@@ -164,7 +164,7 @@ class SessionCommandsTest {
         assertThat(set.inForce(left, TuningSettings::of).apply(5).target())
                 .isEqualTo(PitchTarget.OWN);
         assertThat(left.phrases().getFirst().guideSpan())
-                .isEqualTo(new TimeSpan(3.5, 7.25).widenedBy(0.02));
+                .isEqualTo(new GuideSpan(3.5, 7.25).widenedBy(0.02));
         assertThat(run("set", file, scope, "timing-pull=", "pitch-target=")).isZero();
         assertThat(SessionFile.read(file)).isEqualTo(before);
     }

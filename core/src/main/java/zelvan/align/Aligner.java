@@ -4,7 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Finds which moment of a voice belongs to which moment of its guide.
 ///
@@ -55,7 +55,10 @@ public final class Aligner {
     /// @param byUser anchors set by the user, strictly increasing in both voices
     /// @param walls stretches of the voice that take no part
     public Alignment align(
-            VoiceAnalysis guide, VoiceAnalysis voice, List<Anchor> byUser, List<TimeSpan> walls) {
+            VoiceAnalysis guide,
+            VoiceAnalysis voice,
+            List<Anchor> byUser,
+            List<RecordedSpan> walls) {
         Rematch rematch = new Rematch(guide, voice, match(guide, voice));
         Map<Rematch.Piece, Alignment> matched = new HashMap<>();
         rematch.pieces(byUser, walls).forEach(piece -> matched.put(piece, rematch.again(piece)));
@@ -66,7 +69,7 @@ public final class Aligner {
     public Match match(VoiceAnalysis guide, VoiceAnalysis voice) {
         if (guide.phrases().isEmpty() || voice.phrases().isEmpty()) {
             return new Match(
-                    new Alignment(List.of(), voice.phrases(), guide.phrases()), Scale.NONE);
+                    new Alignment(List.of(), voice.phrases(), guide.phrasesAsGuide()), Scale.NONE);
         }
         FeatureWeights strangers = FeatureWeights.STRANGERS;
         VoiceCosts song = new VoiceCosts(guide, voice, strangers, SONG_STEP);
@@ -94,7 +97,7 @@ public final class Aligner {
             VoiceAnalysis guide,
             VoiceAnalysis voice,
             List<Anchor> corners,
-            List<TimeSpan> walls,
+            List<RecordedSpan> walls,
             Scale scale) {
         VoiceCosts words =
                 new VoiceCosts(
@@ -132,7 +135,7 @@ public final class Aligner {
             VoiceCosts syllables,
             VoiceCosts fine,
             List<Anchor> corners,
-            List<TimeSpan> walls) {
+            List<RecordedSpan> walls) {
         Band syllableBand =
                 syllables.bandAround(wordPath, WORD_STEP / SYLLABLE_STEP, SYLLABLE_RADIUS_SECONDS);
         WarpPath syllablePath = new Warping(syllables).best(syllableBand);

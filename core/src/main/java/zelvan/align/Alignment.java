@@ -6,16 +6,16 @@ import java.util.function.DoubleUnaryOperator;
 import java.util.function.Predicate;
 import java.util.function.ToDoubleFunction;
 import zelvan.analysis.Landmark;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 /// What belongs together in a voice and its guide.
 ///
 /// @param anchors in order, strictly increasing in both voices
-/// @param unmatched stretches of singing in the voice that the guide does not have, in the voice's
-///   time
-/// @param missing stretches of singing in the guide that the voice does not have, in the guide's
-///   time
-public record Alignment(List<Anchor> anchors, List<TimeSpan> unmatched, List<TimeSpan> missing) {
+/// @param unmatched stretches of singing in the voice that the guide does not have
+/// @param missing stretches of singing in the guide that the voice does not have
+public record Alignment(
+        List<Anchor> anchors, List<RecordedSpan> unmatched, List<GuideSpan> missing) {
     /// An anchor trusted less than this is doubtful.
     public static final double DOUBTFUL_BELOW = 0.8;
 
@@ -37,7 +37,7 @@ public record Alignment(List<Anchor> anchors, List<TimeSpan> unmatched, List<Tim
     }
 
     /// The anchors within a stretch of the guide, in order.
-    public List<Anchor> anchorsIn(TimeSpan guideSpan) {
+    public List<Anchor> anchorsIn(GuideSpan guideSpan) {
         return anchors.subList(
                 firstFrom(guideSpan.startSeconds()), firstFrom(guideSpan.endSeconds()));
     }
@@ -71,6 +71,18 @@ public record Alignment(List<Anchor> anchors, List<TimeSpan> unmatched, List<Tim
     /// The voice's moment that belongs to one of the guide: the inverse of [#guideSecondsAt].
     public double sourceSecondsAt(double guideSeconds) {
         return between(guideSeconds, Anchor::guideSeconds, Anchor::sourceSeconds);
+    }
+
+    /// A stretch of the voice where its guide sings the same.
+    public GuideSpan inGuide(RecordedSpan span) {
+        return new GuideSpan(
+                guideSecondsAt(span.startSeconds()), guideSecondsAt(span.endSeconds()));
+    }
+
+    /// A stretch of the guide where the voice sings the same: the inverse of [#inGuide].
+    public RecordedSpan inVoice(GuideSpan span) {
+        return new RecordedSpan(
+                sourceSecondsAt(span.startSeconds()), sourceSecondsAt(span.endSeconds()));
     }
 
     private double between(
@@ -115,7 +127,7 @@ public record Alignment(List<Anchor> anchors, List<TimeSpan> unmatched, List<Tim
                 unmatched,
                 missing.stream()
                         .map(span ->
-                                new TimeSpan(
+                                new GuideSpan(
                                         times.applyAsDouble(span.startSeconds()),
                                         times.applyAsDouble(span.endSeconds())))
                         .toList());

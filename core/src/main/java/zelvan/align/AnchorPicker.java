@@ -9,7 +9,7 @@ import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.Transition;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Reads anchors off a known correspondence: where sound begins and ends, the guide's landmarks,
 /// and points of the path between them.
@@ -45,14 +45,14 @@ final class AnchorPicker {
     private final VoiceAnalysis voice;
     private final Correspondence found;
     private final Trust trust;
-    private final List<TimeSpan> walls;
+    private final List<RecordedSpan> walls;
 
     AnchorPicker(
             VoiceAnalysis guide,
             VoiceAnalysis voice,
             Correspondence found,
             Trust trust,
-            List<TimeSpan> walls) {
+            List<RecordedSpan> walls) {
         this.guide = guide;
         this.voice = voice;
         this.found = found;

@@ -4,7 +4,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 /// A path at the finest resolution, read as a smooth function: for each frame of the guide the
 /// moment of the voice, and how well the two agree around it.
@@ -19,8 +20,8 @@ final class Correspondence {
 
     private final double[] voiceSeconds;
     private final double[] cost;
-    private final List<TimeSpan> unmatched;
-    private final List<TimeSpan> missing;
+    private final List<RecordedSpan> unmatched;
+    private final List<GuideSpan> missing;
 
     /// @param step frames in a row of the path
     Correspondence(WarpPath path, VoiceAnalysis guide, VoiceAnalysis voice, int step) {
@@ -52,7 +53,7 @@ final class Correspondence {
         }
         smoothRuns();
         unmatched = lonely(voice, voiceMatched);
-        missing = lonely(guide, guideMatched);
+        missing = lonely(guide, guideMatched).stream().map(RecordedSpan::asGuide).toList();
     }
 
     private void smoothRuns() {
@@ -77,12 +78,12 @@ final class Correspondence {
 
     /// Sung frames without a partner, in stretches long enough to mean something. A phrase that is
     /// mostly alone is alone as a whole.
-    private static List<TimeSpan> lonely(VoiceAnalysis voice, boolean[] matched) {
-        List<TimeSpan> spans = new ArrayList<>();
-        for (TimeSpan phrase : voice.phrases()) {
+    private static List<RecordedSpan> lonely(VoiceAnalysis voice, boolean[] matched) {
+        List<RecordedSpan> spans = new ArrayList<>();
+        for (RecordedSpan phrase : voice.phrases()) {
             int from = voice.frameAt(phrase.startSeconds());
             int to = voice.frameAt(phrase.endSeconds());
-            List<TimeSpan> inside = new ArrayList<>();
+            List<RecordedSpan> inside = new ArrayList<>();
             int start = -1;
             for (int f = from; f <= to; f++) {
                 boolean alone = f < to && !matched[f];
@@ -90,13 +91,13 @@ final class Correspondence {
                     start = f;
                 } else if (!alone && start >= 0) {
                     inside.add(
-                            new TimeSpan(
+                            new RecordedSpan(
                                     start * VoiceAnalysis.HOP_SECONDS,
                                     f * VoiceAnalysis.HOP_SECONDS));
                     start = -1;
                 }
             }
-            double alone = inside.stream().mapToDouble(TimeSpan::seconds).sum();
+            double alone = inside.stream().mapToDouble(RecordedSpan::seconds).sum();
             if (alone > MOSTLY * phrase.seconds()) {
                 spans.add(phrase);
             } else {
@@ -153,11 +154,11 @@ final class Correspondence {
         return count > 0 ? sum / count : 1;
     }
 
-    List<TimeSpan> unmatched() {
+    List<RecordedSpan> unmatched() {
         return unmatched;
     }
 
-    List<TimeSpan> missing() {
+    List<GuideSpan> missing() {
         return missing;
     }
 }

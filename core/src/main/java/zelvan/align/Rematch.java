@@ -8,7 +8,9 @@ import java.util.Optional;
 import java.util.function.DoublePredicate;
 import java.util.function.Predicate;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.units.TimeSpan;
+import zelvan.units.ClockSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 /// Matches again what lies around the anchors that the user has set, and around protected
 /// stretches; everything else stays as it was found.
@@ -36,17 +38,17 @@ public final class Rematch {
     /// @param first the moments at which it begins, which belong together
     /// @param last the moments at which it ends
     /// @param walls protected stretches in it, in the voice's time
-    public record Piece(Anchor first, Anchor last, List<TimeSpan> walls) {
+    public record Piece(Anchor first, Anchor last, List<RecordedSpan> walls) {
         public Piece {
             walls = List.copyOf(walls);
         }
 
-        TimeSpan source() {
-            return new TimeSpan(first.sourceSeconds(), last.sourceSeconds());
+        RecordedSpan source() {
+            return new RecordedSpan(first.sourceSeconds(), last.sourceSeconds());
         }
 
-        TimeSpan guide() {
-            return new TimeSpan(first.guideSeconds(), last.guideSeconds());
+        GuideSpan guide() {
+            return new GuideSpan(first.guideSeconds(), last.guideSeconds());
         }
     }
 
@@ -68,7 +70,7 @@ public final class Rematch {
     ///
     /// @param byUser strictly increasing in both voices
     /// @param walls protected stretches of the voice
-    public List<Piece> pieces(List<Anchor> byUser, List<TimeSpan> walls) {
+    public List<Piece> pieces(List<Anchor> byUser, List<RecordedSpan> walls) {
         List<Piece> pieces = new ArrayList<>();
         for (Surroundings around : surroundings(byUser, walls)) {
             Anchor from = around.first;
@@ -83,15 +85,15 @@ public final class Rematch {
         return pieces;
     }
 
-    private static Piece piece(Anchor first, Anchor last, List<TimeSpan> walls) {
-        TimeSpan span = new TimeSpan(first.sourceSeconds(), last.sourceSeconds());
+    private static Piece piece(Anchor first, Anchor last, List<RecordedSpan> walls) {
+        RecordedSpan span = new RecordedSpan(first.sourceSeconds(), last.sourceSeconds());
         return new Piece(first, last, walls.stream().filter(span::overlaps).toList());
     }
 
-    private List<Surroundings> surroundings(List<Anchor> byUser, List<TimeSpan> walls) {
+    private List<Surroundings> surroundings(List<Anchor> byUser, List<RecordedSpan> walls) {
         List<Surroundings> each = new ArrayList<>();
         byUser.forEach(anchor -> each.add(new Surroundings(before(anchor), after(anchor))));
-        for (TimeSpan wall : walls) {
+        for (RecordedSpan wall : walls) {
             each.add(
                     new Surroundings(
                             before(inWhole(wall.startSeconds())),
@@ -171,7 +173,7 @@ public final class Rematch {
         }
         double guideStart = guideFrom * VoiceAnalysis.HOP_SECONDS;
         double voiceStart = voiceFrom * VoiceAnalysis.HOP_SECONDS;
-        List<TimeSpan> walls = piece.walls.stream().map(w -> w.shiftedBy(-voiceStart)).toList();
+        List<RecordedSpan> walls = piece.walls.stream().map(w -> w.shiftedBy(-voiceStart)).toList();
         List<Anchor> corners =
                 List.of(
                         piece.first.shiftedBy(-voiceStart, -guideStart),
@@ -193,15 +195,15 @@ public final class Rematch {
     ///
     /// @param matched each of [#pieces], matched
     public Alignment joined(
-            List<Anchor> byUser, List<TimeSpan> walls, Map<Piece, Alignment> matched) {
+            List<Anchor> byUser, List<RecordedSpan> walls, Map<Piece, Alignment> matched) {
         List<Surroundings> around = surroundings(byUser, walls);
         DoublePredicate again = source -> around.stream().anyMatch(s -> s.holds(source));
         List<Anchor> anchors = new ArrayList<>(byUser);
         whole.alignment().anchors().stream()
                 .filter(a -> !again.test(a.sourceSeconds()))
                 .forEach(anchors::add);
-        List<TimeSpan> unmatched = new ArrayList<>(whole.alignment().unmatched());
-        List<TimeSpan> missing = new ArrayList<>(whole.alignment().missing());
+        List<RecordedSpan> unmatched = new ArrayList<>(whole.alignment().unmatched());
+        List<GuideSpan> missing = new ArrayList<>(whole.alignment().missing());
         matched.forEach((piece, alignment) -> {
             anchors.addAll(alignment.anchors());
             replace(unmatched, piece.source(), alignment.unmatched());
@@ -213,11 +215,11 @@ public final class Rematch {
         return new Alignment(anchors, unmatched, missing);
     }
 
-    private static void replace(List<TimeSpan> spans, TimeSpan stretch, List<TimeSpan> inside) {
-        List<TimeSpan> outside = spans.stream().flatMap(s -> s.without(stretch).stream()).toList();
+    private static <S extends ClockSpan<S>> void replace(List<S> spans, S stretch, List<S> inside) {
+        List<S> outside = spans.stream().flatMap(s -> s.without(stretch).stream()).toList();
         spans.clear();
         spans.addAll(outside);
         spans.addAll(inside);
-        spans.sort(Comparator.comparingDouble(TimeSpan::startSeconds));
+        spans.sort(Comparator.comparingDouble(ClockSpan::startSeconds));
     }
 }

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.LevelEdges;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Where sound begins after a rest and where it ends before one, in a voice and in its guide, and
 /// which of these moments belong together: there a path through mere likeness is least exact,
@@ -50,7 +50,10 @@ final class RestEdges {
     ///
     /// @param found a path that is about right
     static List<Anchor> pairs(
-            VoiceAnalysis guide, VoiceAnalysis voice, Correspondence found, List<TimeSpan> walls) {
+            VoiceAnalysis guide,
+            VoiceAnalysis voice,
+            Correspondence found,
+            List<RecordedSpan> walls) {
         TreeMap<Double, Anchor> pairs = new TreeMap<>();
         for (Side side : Side.values()) {
             for (Anchor pair : pairs(guide, voice, found, side)) {

@@ -2,7 +2,7 @@ package zelvan.align;
 
 import java.util.List;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// The costs of matching two voices at one resolution: how unlike they sound, and what it is worth
 /// not to tear them apart.
@@ -45,7 +45,7 @@ final class VoiceCosts implements Costs {
             VoiceAnalysis voice,
             FeatureWeights weights,
             int step,
-            List<TimeSpan> walls,
+            List<RecordedSpan> walls,
             double spread) {
         this.guide = new Features(guide, weights, step);
         this.voice = new Features(voice, weights, step);
@@ -66,9 +66,9 @@ final class VoiceCosts implements Costs {
         return spread;
     }
 
-    private boolean[] walled(List<TimeSpan> walls) {
+    private boolean[] walled(List<RecordedSpan> walls) {
         boolean[] inside = new boolean[voice.count()];
-        for (TimeSpan wall : walls) {
+        for (RecordedSpan wall : walls) {
             int to = Math.min(inside.length - 1, (int) (wall.endSeconds() / rowSeconds));
             for (int j = Math.max(0, (int) (wall.startSeconds() / rowSeconds)); j <= to; j++) {
                 inside[j] = true;

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import zelvan.dsp.Smoothing;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Finds consonant starts, vowel starts and releases to about a millisecond.
 ///
@@ -52,13 +52,13 @@ final class LandmarkDetector {
             BandEnergies bands,
             PitchTrack pitch,
             boolean[] active,
-            List<TimeSpan> phrases,
-            List<TimeSpan> esses,
+            List<RecordedSpan> phrases,
+            List<RecordedSpan> esses,
             LevelEdges edges) {
         double[] rise = change(Smoothing.mean(sonorant(bands), 2));
         double[] novelty = novelty(changes(bands));
         List<Landmark> landmarks = new ArrayList<>();
-        for (TimeSpan phrase : phrases) {
+        for (RecordedSpan phrase : phrases) {
             int from = millis(phrase.startSeconds());
             int to = Math.min(bands.frames - 1, millis(phrase.endSeconds()));
             List<Integer> vowels = vowelStarts(rise, from - 20, to, pitch);
@@ -97,7 +97,7 @@ final class LandmarkDetector {
     /// Where a note is cut off inside a phrase and silence follows.
     private static void addReleases(
             List<Landmark> landmarks,
-            TimeSpan phrase,
+            RecordedSpan phrase,
             PitchTrack pitch,
             boolean[] active,
             LevelEdges edges) {
@@ -122,7 +122,7 @@ final class LandmarkDetector {
     }
 
     /// An ess begins like any consonant, also at the end of a syllable.
-    private static void addEss(List<Landmark> landmarks, TimeSpan ess) {
+    private static void addEss(List<Landmark> landmarks, RecordedSpan ess) {
         boolean known =
                 landmarks.stream()
                         .anyMatch(l -> Math.abs(l.seconds() - ess.startSeconds()) < ESS_SECONDS);

@@ -1,9 +1,9 @@
 package zelvan.analysis;
 
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// A stretch of one intended pitch.
 ///
 /// @param span from when to when
 /// @param hertz its median pitch
-public record Note(TimeSpan span, double hertz) {}
+public record Note(RecordedSpan span, double hertz) {}

@@ -5,7 +5,7 @@ import java.util.Arrays;
 import java.util.List;
 import zelvan.dsp.Percentile;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Divides the pitch into notes: stretches that stay around one pitch. Glides belong to no note.
 final class NoteFinder {
@@ -82,7 +82,7 @@ final class NoteFinder {
             double middle = Percentile.midmean(Arrays.copyOfRange(cents, start, end));
             notes.add(
                     new Note(
-                            new TimeSpan(
+                            new RecordedSpan(
                                     (from + start) * pitch.hopSeconds(),
                                     (from + end) * pitch.hopSeconds()),
                             Pitch.A4_HERTZ * Pitch.ratio(middle)));

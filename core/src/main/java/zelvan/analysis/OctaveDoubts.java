@@ -3,7 +3,7 @@ package zelvan.analysis;
 import java.util.ArrayList;
 import java.util.List;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Finds where the octave of a pitch is not sure: where another octave is likelier by the sound
 /// alone, and only what is sung nearby has decided, and where what is surely heard nearby lies in
@@ -33,13 +33,13 @@ final class OctaveDoubts {
     /// @param hertz among which candidates
     /// @param unlike how unlike itself the sound is a period of each later
     /// @param context what is surely heard nearby; not a number if that is nothing
-    static List<TimeSpan> find(
+    static List<RecordedSpan> find(
             float[] path,
             double[][] hertz,
             double[][] unlike,
             double[] context,
             double stepSeconds) {
-        List<TimeSpan> doubts = new ArrayList<>();
+        List<RecordedSpan> doubts = new ArrayList<>();
         int first = -1;
         int last = -1;
         int count = 0;
@@ -48,7 +48,7 @@ final class OctaveDoubts {
             boolean doubtful = !end && doubtful(path[k], hertz[k], unlike[k], context[k]);
             if (first >= 0 && (end || k - last > STEPS_APART)) {
                 if (count >= FEWEST_STEPS) {
-                    doubts.add(new TimeSpan(first * stepSeconds, (last + 1) * stepSeconds));
+                    doubts.add(new RecordedSpan(first * stepSeconds, (last + 1) * stepSeconds));
                 }
                 first = -1;
                 count = 0;

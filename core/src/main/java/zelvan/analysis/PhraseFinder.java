@@ -2,7 +2,8 @@ package zelvan.analysis;
 
 import java.util.ArrayList;
 import java.util.List;
-import zelvan.units.TimeSpan;
+import zelvan.units.ClockSpan;
+import zelvan.units.RecordedSpan;
 
 /// Divides a voice into phrases, and tells breaths and esses from singing.
 final class PhraseFinder {
@@ -28,10 +29,10 @@ final class PhraseFinder {
 
     /// Stretches of pitched sound with the consonants that hang on to them. A gap in the pitch too
     /// long for consonants divides two phrases, whatever noise or breath is in it.
-    static List<TimeSpan> phrases(boolean[] active, PitchTrack pitch) {
-        List<TimeSpan> phrases = new ArrayList<>();
-        for (TimeSpan voiced :
-                TimeSpan.joined(
+    static List<RecordedSpan> phrases(boolean[] active, PitchTrack pitch) {
+        List<RecordedSpan> phrases = new ArrayList<>();
+        for (RecordedSpan voiced :
+                ClockSpan.joined(
                         runs(pitch.frames(), pitch::voiced, pitch.hopSeconds()),
                         SHORTEST_REST_SECONDS)) {
             if (voicedSeconds(voiced, pitch) < LEAST_VOICED_SECONDS) {
@@ -48,15 +49,16 @@ final class PhraseFinder {
             while (end < active.length && end - to < most && active[end]) {
                 end++;
             }
-            phrases.add(new TimeSpan(start * pitch.hopSeconds(), end * pitch.hopSeconds()));
+            phrases.add(new RecordedSpan(start * pitch.hopSeconds(), end * pitch.hopSeconds()));
         }
         return phrases;
     }
 
     /// Sounds without pitch between the phrases, of a breath's length.
-    static List<TimeSpan> breaths(boolean[] active, List<TimeSpan> phrases, double hopSeconds) {
+    static List<RecordedSpan> breaths(
+            boolean[] active, List<RecordedSpan> phrases, double hopSeconds) {
         boolean[] free = active.clone();
-        for (TimeSpan phrase : phrases) {
+        for (RecordedSpan phrase : phrases) {
             int to = Math.min(free.length, (int) Math.round(phrase.endSeconds() / hopSeconds));
             for (int f = (int) Math.round(phrase.startSeconds() / hopSeconds); f < to; f++) {
                 free[f] = false;
@@ -68,7 +70,7 @@ final class PhraseFinder {
                 .toList();
     }
 
-    private static double voicedSeconds(TimeSpan span, PitchTrack pitch) {
+    private static double voicedSeconds(RecordedSpan span, PitchTrack pitch) {
         int voiced = 0;
         for (int f = pitch.frameAt(span.startSeconds());
                 f < pitch.frameAt(span.endSeconds());
@@ -79,11 +81,11 @@ final class PhraseFinder {
     }
 
     /// Where hiss prevails over the formants.
-    static List<TimeSpan> esses(BandEnergies bands, double activeDecibels) {
+    static List<RecordedSpan> esses(BandEnergies bands, double activeDecibels) {
         double[] hiss = bands.mean(BandEnergies.HISS_FROM, BandEnergies.BANDS);
         double[] sonorant = bands.mean(BandEnergies.SONORANT_FROM, BandEnergies.SONORANT_TO);
-        List<TimeSpan> esses = new ArrayList<>();
-        for (TimeSpan span :
+        List<RecordedSpan> esses = new ArrayList<>();
+        for (RecordedSpan span :
                 runs(
                         bands.frames,
                         f -> hiss[f] > sonorant[f] + ESS_DECIBELS && hiss[f] > activeDecibels - 6,
@@ -95,15 +97,15 @@ final class PhraseFinder {
         return esses;
     }
 
-    private static List<TimeSpan> runs(int count, Frames frames, double hopSeconds) {
-        List<TimeSpan> runs = new ArrayList<>();
+    private static List<RecordedSpan> runs(int count, Frames frames, double hopSeconds) {
+        List<RecordedSpan> runs = new ArrayList<>();
         int start = -1;
         for (int f = 0; f <= count; f++) {
             boolean has = f < count && frames.has(f);
             if (has && start < 0) {
                 start = f;
             } else if (!has && start >= 0) {
-                runs.add(new TimeSpan(start * hopSeconds, f * hopSeconds));
+                runs.add(new RecordedSpan(start * hopSeconds, f * hopSeconds));
                 start = -1;
             }
         }

@@ -8,7 +8,7 @@ package zelvan.analysis;
 ///
 /// @param switchCost of beginning or ending to have a pitch
 /// @param jumpCostPerOctave of a change of pitch from one frame to the next
-public record PitchPath(double switchCost, double jumpCostPerOctave) {
+record PitchPath(double switchCost, double jumpCostPerOctave) {
     /// @param hertz candidates by frame; may be none
     /// @param cost of each of them, and behind them that of "no pitch"
     /// @return the chosen candidate by frame; not a number for "no pitch"

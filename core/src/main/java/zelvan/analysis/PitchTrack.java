@@ -2,14 +2,15 @@ package zelvan.analysis;
 
 import java.util.Arrays;
 import java.util.List;
-import zelvan.units.TimeSpan;
+import zelvan.units.ClockSpan;
+import zelvan.units.RecordedSpan;
 
 /// The pitch of a voice, evenly sampled. Frame i stands for the time `i · hopSeconds`.
 public final class PitchTrack {
     private final double hopSeconds;
     private final float[] hertz;
     private final float[] voicing;
-    private final List<TimeSpan> octaveDoubts;
+    private final List<RecordedSpan> octaveDoubts;
 
     /// Takes the arrays over.
     ///
@@ -17,7 +18,7 @@ public final class PitchTrack {
     /// @param voicing probability, 0 to 1, that it has one; as long as `hertz`
     /// @param octaveDoubts where the octave is not sure, in order
     public PitchTrack(
-            double hopSeconds, float[] hertz, float[] voicing, List<TimeSpan> octaveDoubts) {
+            double hopSeconds, float[] hertz, float[] voicing, List<RecordedSpan> octaveDoubts) {
         this.hopSeconds = hopSeconds;
         this.hertz = hertz;
         this.voicing = voicing;
@@ -31,12 +32,12 @@ public final class PitchTrack {
 
     /// Frames `from` up to, not including, `to`.
     PitchTrack slice(int from, int to) {
-        TimeSpan span = new TimeSpan(from * hopSeconds, to * hopSeconds);
+        RecordedSpan span = new RecordedSpan(from * hopSeconds, to * hopSeconds);
         return new PitchTrack(
                 hopSeconds,
                 Arrays.copyOfRange(hertz, from, to),
                 Arrays.copyOfRange(voicing, from, to),
-                TimeSpan.cut(octaveDoubts, span));
+                ClockSpan.cut(octaveDoubts, span));
     }
 
     /// The same track with some stretches in other octaves; what is said is not doubtful any more.
@@ -61,7 +62,7 @@ public final class PitchTrack {
     }
 
     /// Where the octave is not sure, in order.
-    public List<TimeSpan> octaveDoubts() {
+    public List<RecordedSpan> octaveDoubts() {
         return octaveDoubts;
     }
 

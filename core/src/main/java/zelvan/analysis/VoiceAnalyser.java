@@ -3,7 +3,7 @@ package zelvan.analysis;
 import java.util.List;
 import zelvan.audio.Sound;
 import zelvan.dsp.Resampler;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Listens to one voice.
 public final class VoiceAnalyser {
@@ -32,8 +32,8 @@ public final class VoiceAnalyser {
                         activeLevel - BAND_FLOOR_BELOW_ACTIVE_DECIBELS);
         float[][] mel =
                 new MelBands(ANALYSIS_RATE_HERTZ).analyse(samples, levels, activeLevel, hop);
-        List<TimeSpan> phrases = PhraseFinder.phrases(active, pitch);
-        List<TimeSpan> esses = PhraseFinder.esses(bands, activeLevel);
+        List<RecordedSpan> phrases = PhraseFinder.phrases(active, pitch);
+        List<RecordedSpan> esses = PhraseFinder.esses(bands, activeLevel);
         List<Transition> transitions = LandmarkDetector.transitions(bands);
         LevelEdges edges = new LevelEdges(levels, activeLevel, transitions);
         return new VoiceAnalysis(

@@ -2,7 +2,9 @@ package zelvan.analysis;
 
 import java.util.Arrays;
 import java.util.List;
-import zelvan.units.TimeSpan;
+import zelvan.units.ClockSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 /// Everything heard in one voice. Immutable by contract: the arrays that it hands out are only
 /// read.
@@ -32,10 +34,10 @@ public record VoiceAnalysis(
         FrameRows spectrum,
         List<Transition> transitions,
         List<Landmark> landmarks,
-        List<TimeSpan> phrases,
+        List<RecordedSpan> phrases,
         List<Note> notes,
-        List<TimeSpan> esses,
-        List<TimeSpan> breaths) {
+        List<RecordedSpan> esses,
+        List<RecordedSpan> breaths) {
     /// Changes whenever an analysis of the same sound would come out differently.
     public static final int VERSION = 13;
 
@@ -56,7 +58,7 @@ public record VoiceAnalysis(
     /// @param to frame after the last
     public VoiceAnalysis slice(int from, int to) {
         double start = from * HOP_SECONDS;
-        TimeSpan span = new TimeSpan(start, to * HOP_SECONDS);
+        RecordedSpan span = new RecordedSpan(start, to * HOP_SECONDS);
         return new VoiceAnalysis(
                 span.seconds(),
                 pitch.slice(from, to),
@@ -72,13 +74,18 @@ public record VoiceAnalysis(
                         .filter(l -> span.contains(l.seconds()))
                         .map(l -> l.shiftedBy(-start))
                         .toList(),
-                TimeSpan.cut(phrases, span),
+                ClockSpan.cut(phrases, span),
                 notes.stream()
                         .filter(n -> n.span().overlaps(span))
                         .map(n -> new Note(n.span().shared(span).shiftedBy(-start), n.hertz()))
                         .toList(),
-                TimeSpan.cut(esses, span),
-                TimeSpan.cut(breaths, span));
+                ClockSpan.cut(esses, span),
+                ClockSpan.cut(breaths, span));
+    }
+
+    /// The phrases of a voice that is the guide.
+    public List<GuideSpan> phrasesAsGuide() {
+        return phrases.stream().map(RecordedSpan::asGuide).toList();
     }
 
     /// The same voice, its pitch corrected.

@@ -14,7 +14,7 @@ import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// Everything derived from one session.
 ///
@@ -54,6 +54,18 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
                 .toList();
     }
 
+    /// Between the clocks of a voice; those of the guide for a voice that is not derived.
+    public Clocks clocks(String voiceId) {
+        return voice(voiceId)
+                .map(made -> new Clocks(made.alignment(), made.timing().map(), guideMap()))
+                .orElseGet(this::guideClocks);
+    }
+
+    /// Between the clocks of the guide.
+    public Clocks guideClocks() {
+        return Clocks.ofGuide(guideMap());
+    }
+
     /// When each moment of the guide sounds.
     public TimeMap guideMap() {
         return session.guide()
@@ -63,8 +75,8 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
     }
 
     /// The guide's phrases, as recorded: the columns of the lock map.
-    public List<TimeSpan> guidePhrases() {
-        return guideAnalysis().map(VoiceAnalysis::phrases).orElse(List.of());
+    public List<GuideSpan> guidePhrases() {
+        return guideAnalysis().map(VoiceAnalysis::phrasesAsGuide).orElse(List.of());
     }
 
     /// Length of the longest track as it sounds, seconds.

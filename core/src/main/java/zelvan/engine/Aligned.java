@@ -10,7 +10,7 @@ import zelvan.align.Anchor;
 import zelvan.align.Marks;
 import zelvan.align.Rematch;
 import zelvan.timing.TimeMap;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// A voice matched with its leader as the user helps, in the guide's time as recorded.
 ///
@@ -20,7 +20,7 @@ import zelvan.units.TimeSpan;
 record Aligned(
         Matched matched,
         List<Anchor> byUser,
-        List<TimeSpan> walls,
+        List<RecordedSpan> walls,
         Marks leaderMarks,
         Marks marks,
         Optional<InGuide> inGuide)

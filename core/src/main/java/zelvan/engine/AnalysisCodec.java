@@ -12,7 +12,8 @@ import zelvan.analysis.Note;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.Transition;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.units.TimeSpan;
+import zelvan.units.ClockSpan;
+import zelvan.units.RecordedSpan;
 
 /// An analysis as bytes.
 final class AnalysisCodec {
@@ -74,14 +75,15 @@ final class AnalysisCodec {
         return FrameRows.of(rows);
     }
 
-    private static void writeSpan(DataOutputStream out, TimeSpan span) throws IOException {
+    private static void writeSpan(DataOutputStream out, ClockSpan<?> span) throws IOException {
         out.writeDouble(span.startSeconds());
         out.writeDouble(span.endSeconds());
     }
 
-    static void writeSpans(DataOutputStream out, List<TimeSpan> spans) throws IOException {
+    static void writeSpans(DataOutputStream out, List<? extends ClockSpan<?>> spans)
+            throws IOException {
         out.writeInt(spans.size());
-        for (TimeSpan span : spans) {
+        for (ClockSpan<?> span : spans) {
             writeSpan(out, span);
         }
     }
@@ -121,9 +123,9 @@ final class AnalysisCodec {
         for (int i = in.readInt(); i > 0; i--) {
             notes.add(new Note(readSpan(in), in.readDouble()));
         }
-        List<TimeSpan> phrases = readSpans(in);
-        List<TimeSpan> esses = readSpans(in);
-        List<TimeSpan> breaths = readSpans(in);
+        List<RecordedSpan> phrases = readSpans(in);
+        List<RecordedSpan> esses = readSpans(in);
+        List<RecordedSpan> breaths = readSpans(in);
         return new VoiceAnalysis(
                 seconds,
                 pitch,
@@ -139,12 +141,12 @@ final class AnalysisCodec {
                 breaths);
     }
 
-    private static TimeSpan readSpan(DataInputStream in) throws IOException {
-        return new TimeSpan(in.readDouble(), in.readDouble());
+    private static RecordedSpan readSpan(DataInputStream in) throws IOException {
+        return new RecordedSpan(in.readDouble(), in.readDouble());
     }
 
-    static List<TimeSpan> readSpans(DataInputStream in) throws IOException {
-        List<TimeSpan> spans = new ArrayList<>();
+    static List<RecordedSpan> readSpans(DataInputStream in) throws IOException {
+        List<RecordedSpan> spans = new ArrayList<>();
         for (int i = in.readInt(); i > 0; i--) {
             spans.add(readSpan(in));
         }

@@ -26,7 +26,7 @@ import zelvan.play.Program;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.tuning.Key;
-import zelvan.units.TimeSpan;
+import zelvan.units.SongSpan;
 
 /// Derives everything from a session, remembering what it has derived before.
 ///
@@ -72,9 +72,18 @@ public final class Engine implements AutoCloseable {
     ///
     /// @throws CancellationException if the progress says so
     public Derived derive(Session session, Progress progress) {
+        return derive(session, List.of(), progress, soFar -> {});
+    }
+
+    /// The same, some voices before others.
+    ///
+    /// @param first as in [#want]
+    /// @param soFar as in [#want]
+    public Derived derive(
+            Session session, List<String> first, Progress progress, Consumer<Derived> soFar) {
         Asked asked = new Asked(number.incrementAndGet(), progress);
         try {
-            return derive(session, List.of(), asked, soFar -> {}).join();
+            return derive(session, first, asked, soFar).join();
         } catch (CompletionException e) {
             throw e.getCause() instanceof RuntimeException cause ? cause : e;
         }
@@ -176,7 +185,7 @@ public final class Engine implements AutoCloseable {
     ///
     /// @return the raw version's factor; completed as [#want]'s
     public CompletableFuture<Double> listenForLoudness(
-            Program program, int sampleRateHertz, TimeSpan span) {
+            Program program, int sampleRateHertz, SongSpan span) {
         return listen(
                 calmly(listener),
                 loudness,

@@ -6,7 +6,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
 import zelvan.timing.TimingResult;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// How a voice sits, phrase by phrase.
 ///
@@ -16,7 +16,7 @@ record LockMeasured(
         Guiding guide,
         Step<Alignment> aligned,
         Step<TimingResult> timed,
-        List<TimeSpan> walls)
+        List<RecordedSpan> walls)
         implements Step<LockMap> {
     /// As recorded and as it sounds now, of the whole and of its phrases.
     private static final int BYTES_A_LANDMARK = 4 * Float.BYTES;
@@ -32,7 +32,9 @@ record LockMeasured(
     public LockMap run(Inputs inputs) {
         VoiceAnalysis lead = inputs.of(guide.heard());
         return new LockMeter(
-                        lead.phrases(), guide.marks().heardIn(lead), inputs.of(guide.timed()).map())
+                        lead.phrasesAsGuide(),
+                        guide.marks().heardIn(lead),
+                        inputs.of(guide.timed()).map())
                 .measure(inputs.of(aligned), inputs.of(timed), walls, inputs.of(voice).phrases());
     }
 

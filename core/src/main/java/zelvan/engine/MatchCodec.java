@@ -10,6 +10,7 @@ import zelvan.align.Aligner;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
+import zelvan.units.RecordedSpan;
 
 /// Two voices, matched without any help, as bytes.
 final class MatchCodec {
@@ -48,7 +49,10 @@ final class MatchCodec {
                             in.readDouble()));
         }
         Alignment found =
-                new Alignment(anchors, AnalysisCodec.readSpans(in), AnalysisCodec.readSpans(in));
+                new Alignment(
+                        anchors,
+                        AnalysisCodec.readSpans(in),
+                        AnalysisCodec.readSpans(in).stream().map(RecordedSpan::asGuide).toList());
         return new Aligner.Match(
                 found,
                 new Aligner.Scale(

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
-import zelvan.align.Alignment;
+import zelvan.derived.Clocks;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.measure.CombMeter;
@@ -15,9 +15,8 @@ import zelvan.render.ResampledSource;
 import zelvan.render.VoiceSource;
 import zelvan.session.Session;
 import zelvan.session.Voice;
-import zelvan.timing.TimeMap;
 import zelvan.timing.TimingSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// Listens to pairs of voices as they sound now, for those that have become so alike that they
 /// comb: each voice against the guide, and against the others of its stack.
@@ -61,7 +60,7 @@ final class PhaseGuard {
         if (a.isEmpty() || b.isEmpty()) {
             return;
         }
-        for (TimeSpan phrase : derived.guidePhrases()) {
+        for (GuideSpan phrase : derived.guidePhrases()) {
             if (cancelled.getAsBoolean() || !sings(voice, phrase) || !sings(other, phrase)) {
                 continue;
             }
@@ -86,7 +85,7 @@ final class PhaseGuard {
         return derived.voice(voice.id()).flatMap(DerivedVoice::locked);
     }
 
-    private boolean sings(Voice voice, TimeSpan phrase) {
+    private boolean sings(Voice voice, GuideSpan phrase) {
         return !voice.role().follows()
                 || derived.voice(voice.id()).stream()
                         .flatMap(made -> made.lock().cells().stream())
@@ -95,9 +94,8 @@ final class PhaseGuard {
     }
 
     /// The middle of a phrase where it sounds.
-    private float[] read(VoiceSource source, TimeSpan phrase) {
-        TimeMap guide = derived.guideMap();
-        double middle = guide.outputSecondsAt(phrase.middleSeconds());
+    private float[] read(VoiceSource source, GuideSpan phrase) {
+        double middle = derived.guideClocks().songSecondsOfGuide(phrase.middleSeconds());
         double seconds = Math.min(LONGEST_SECONDS, phrase.seconds());
         float[] samples = new float[(int) (seconds * source.sampleRateHertz())];
         long from = Math.round((middle - seconds / 2) * source.sampleRateHertz());
@@ -105,19 +103,17 @@ final class PhaseGuard {
         return samples;
     }
 
-    private Optional<Double> opening(Voice voice, Voice other, TimeSpan phrase) {
+    private Optional<Double> opening(Voice voice, Voice other, GuideSpan phrase) {
         DerivedVoice made = derived.voice(voice.id()).orElseThrow();
-        DerivedVoice against = derived.voice(other.id()).orElseThrow();
-        TimeMap guide = derived.guideMap();
-        Alignment matched = against.alignment();
+        Clocks against = derived.clocks(other.id());
         boolean follows = other.role().follows();
         return Opening.slackSeconds(
                 made.alignment(),
                 derived.session().inForce(voice, TimingSettings::of).apply(phrase.middleSeconds()),
                 t ->
                         follows
-                                ? against.timing().map().outputSecondsAt(matched.sourceSecondsAt(t))
-                                        - guide.outputSecondsAt(t)
+                                ? against.songSeconds(against.recordedSecondsOf(t))
+                                        - against.songSecondsOfGuide(t)
                                 : 0,
                 phrase);
     }

@@ -12,14 +12,15 @@ import java.util.concurrent.CancellationException;
 import java.util.function.BooleanSupplier;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
+import zelvan.derived.Clocks;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.measure.Artefact;
 import zelvan.measure.ArtefactFinder;
 import zelvan.measure.Doubt;
 import zelvan.render.VoiceSource;
-import zelvan.timing.TimeMap;
-import zelvan.units.TimeSpan;
+import zelvan.units.ClockSpan;
+import zelvan.units.SongSpan;
 
 /// Listens to voices as they sound now, for places that sound worse than they were recorded. What
 /// was heard of a voice is remembered as long as it sounds the same.
@@ -95,25 +96,20 @@ final class SoundCheck {
     /// What is doubted of a voice already, and the places of the artefacts, in order.
     private static List<Doubt> doubts(Derived derived, DerivedVoice made, List<Artefact> found) {
         List<Doubt> doubts = new ArrayList<>();
-        TimeMap guide = derived.guideMap();
+        Clocks clocks = derived.guideClocks();
         for (Doubt.Reason reason :
                 List.of(Doubt.Reason.CLICK, Doubt.Reason.LOUDNESS, Doubt.Reason.ROUGH)) {
-            List<TimeSpan> spans =
+            List<SongSpan> spans =
                     found.stream()
                             .filter(a -> reason(a.kind()) == reason)
                             .filter(a ->
                                     reason == Doubt.Reason.CLICK
                                             || a.span().seconds() >= SHORTEST_SECONDS)
                             .map(Artefact::span)
-                            .sorted(Comparator.comparingDouble(TimeSpan::startSeconds))
+                            .sorted(Comparator.comparingDouble(SongSpan::startSeconds))
                             .toList();
-            for (TimeSpan place : TimeSpan.joined(spans, SAME_PLACE_SECONDS)) {
-                doubts.add(
-                        new Doubt(
-                                new TimeSpan(
-                                        guide.sourceSecondsAt(place.startSeconds()),
-                                        guide.sourceSecondsAt(place.endSeconds())),
-                                reason));
+            for (SongSpan place : ClockSpan.joined(spans, SAME_PLACE_SECONDS)) {
+                doubts.add(new Doubt(clocks.guide(place), reason));
             }
         }
         return doubts;

@@ -12,7 +12,7 @@ import zelvan.tuning.NoteEdit;
 import zelvan.tuning.PitchMapper;
 import zelvan.tuning.TuningResult;
 import zelvan.tuning.TuningSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// What becomes of a voice's pitch.
 ///
@@ -25,7 +25,7 @@ record Tuned(
         Harmony harmony,
         ByPhrase<TuningSettings> settings,
         List<NoteEdit> notes,
-        List<TimeSpan> fences)
+        List<RecordedSpan> fences)
         implements Step<DerivedVoice.Pitched> {
     /// Target, before and after by frame, and the map's points.
     private static final int BYTES_A_FRAME = 3 * Float.BYTES + 2 * Double.BYTES;
@@ -45,7 +45,7 @@ record Tuned(
         return new DerivedVoice.Pitched(
                 Optional.of(pitch),
                 result,
-                new PitchMeter(inputs.of(guide.heard()).phrases()).measure(pitch, result));
+                new PitchMeter(inputs.of(guide.heard()).phrasesAsGuide()).measure(pitch, result));
     }
 
     @Override

@@ -7,7 +7,8 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.measure.Doubt;
 import zelvan.session.ByPhrase;
 import zelvan.tuning.TuningSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 /// Where the program does not trust what it did with a voice: its match, and the octave in which a
 /// pitch was heard that something depends on.
@@ -18,11 +19,8 @@ record VoiceDoubts(boolean guide, List<ByPhrase<TuningSettings>> settings) {
     /// @param ofMatch what is doubted of its match
     List<Doubt> of(VoiceAnalysis heard, Alignment alignment, List<Doubt> ofMatch) {
         List<Doubt> doubts = new ArrayList<>(ofMatch);
-        for (TimeSpan span : heard.pitch().octaveDoubts()) {
-            TimeSpan inGuide =
-                    new TimeSpan(
-                            alignment.guideSecondsAt(span.startSeconds()),
-                            alignment.guideSecondsAt(span.endSeconds()));
+        for (RecordedSpan span : heard.pitch().octaveDoubts()) {
+            GuideSpan inGuide = alignment.inGuide(span);
             if (isUsedAt(inGuide.middleSeconds())) {
                 doubts.add(new Doubt(inGuide, Doubt.Reason.OCTAVE));
             }

@@ -10,7 +10,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.files.Target;
 import zelvan.files.WholeFile;
 import zelvan.files.WriteProblem;
-import zelvan.units.TimeSpan;
+import zelvan.units.ClockSpan;
 
 /// What is heard in one voice, as JSON: pitch, landmarks, esses, breaths, phrases and notes.
 public final class AnalysisJson {
@@ -71,9 +71,9 @@ public final class AnalysisJson {
         JsonOut.write(target, document);
     }
 
-    static List<double[]> pairs(List<TimeSpan> spans) {
+    static List<double[]> pairs(List<? extends ClockSpan<?>> spans) {
         List<double[]> pairs = new ArrayList<>();
-        for (TimeSpan span : spans) {
+        for (ClockSpan<?> span : spans) {
             pairs.add(
                     new double[] {
                         rounded(span.startSeconds(), 100_000), rounded(span.endSeconds(), 100_000)

@@ -23,7 +23,7 @@ import zelvan.measure.PitchLock;
 import zelvan.measure.PitchLockMap;
 import zelvan.timing.TimingResult;
 import zelvan.units.Clock;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// What was done to a stack and what is left, as JSON, CSV or one HTML page.
 public final class LockReport {
@@ -81,7 +81,7 @@ public final class LockReport {
     /// @param phrases its phrases
     /// @throws WriteProblem if the system does not let it
     public static void writeJson(
-            Target target, Path guide, List<TimeSpan> phrases, List<Part> parts)
+            Target target, Path guide, List<GuideSpan> phrases, List<Part> parts)
             throws WriteProblem {
         List<PartOut> out = new ArrayList<>();
         for (Part part : parts) {

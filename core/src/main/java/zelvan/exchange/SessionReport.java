@@ -21,6 +21,7 @@ import zelvan.setting.Amount;
 import zelvan.setting.Choice;
 import zelvan.setting.Setting;
 import zelvan.setting.Settings;
+import zelvan.units.SongSpan;
 
 /// What is in a session, for whoever reads it without a window.
 public final class SessionReport {
@@ -112,12 +113,10 @@ public final class SessionReport {
     }
 
     private static PhraseOut phrase(Derived derived, PhraseSettings phrase) {
+        SongSpan sounds = derived.guideClocks().song(phrase.guideSpan());
         return new PhraseOut(
-                AnalysisJson.rounded(
-                        derived.guideMap().outputSecondsAt(phrase.guideSpan().startSeconds()),
-                        1000),
-                AnalysisJson.rounded(
-                        derived.guideMap().outputSecondsAt(phrase.guideSpan().endSeconds()), 1000),
+                AnalysisJson.rounded(sounds.startSeconds(), 1000),
+                AnalysisJson.rounded(sounds.endSeconds(), 1000),
                 own(phrase.settings()));
     }
 

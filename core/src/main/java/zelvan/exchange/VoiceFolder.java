@@ -18,9 +18,6 @@ import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.Voice;
-import zelvan.setting.Settings;
-import zelvan.tuning.PitchTarget;
-import zelvan.tuning.TuningSettings;
 
 /// Brings files in: finds the voices in what was dropped or named, guesses what each of them is
 /// from its name, and puts it into a stack of its kind.
@@ -117,9 +114,9 @@ public final class VoiceFolder {
             Path file = files.get(i).toAbsolutePath().normalize();
             String name = nameOf(file);
             Role role = i == guideIndex ? Role.GUIDE : guessedRole(name);
-            String stackId = role.follows() ? stackFor(role).id() : "";
+            String stackId = role.follows() ? Stack.of(role).id() : "";
             if (role.follows() && stacks.stream().noneMatch(s -> s.id().equals(stackId))) {
-                stacks.add(stackFor(role));
+                stacks.add(Stack.of(role));
             }
             int free = freeNumber(session, ++number);
             String recordingId = "r" + free;
@@ -135,26 +132,6 @@ public final class VoiceFolder {
             n += 1000;
         }
         return n;
-    }
-
-    /// The stack in which voices of a role start. What their pitch is drawn to is chosen; how much
-    /// of it is taken, the user says.
-    public static Stack stackFor(Role role) {
-        String name =
-                switch (role) {
-                    case DOUBLE, GUIDE, BED -> "Doubles";
-                    case HARMONY -> "Harmonies";
-                    case OCTAVE -> "Octaves";
-                    case TAKE -> "Takes";
-                };
-        PitchTarget target =
-                switch (role) {
-                    case DOUBLE, TAKE, GUIDE, BED -> PitchTarget.GUIDE;
-                    case OCTAVE -> PitchTarget.OCTAVE;
-                    case HARMONY -> PitchTarget.OWN;
-                };
-        return new Stack(
-                name.toLowerCase(Locale.ROOT), name, Settings.of(TuningSettings.TARGET, target));
     }
 
     private static String nameOf(Path file) {

@@ -1,12 +1,12 @@
 package zelvan.measure;
 
-import zelvan.units.TimeSpan;
+import zelvan.units.SongSpan;
 
 /// A place at which a rendered voice has something that its source does not have.
 ///
 /// @param span in the time of the output
 /// @param decibels how much of it
-public record Artefact(Kind kind, TimeSpan span, double decibels) {
+public record Artefact(Kind kind, SongSpan span, double decibels) {
     /// What is wrong there.
     public enum Kind {
         /// A kink: the second difference of samples exceeds the source's.

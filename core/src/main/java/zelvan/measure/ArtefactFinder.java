@@ -10,7 +10,7 @@ import zelvan.dsp.Percentile;
 import zelvan.dsp.Windows;
 import zelvan.timing.TimeMap;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.SongSpan;
 
 /// Compares a rendered voice with its source, place by place, without knowing how it was rendered.
 ///
@@ -176,7 +176,7 @@ public final class ArtefactFinder {
                 from = from < 0 ? c : from;
                 last = c;
             } else if (from >= 0 && (c == over.length || c - last > 2 * CELLS_JOINED)) {
-                TimeSpan span = new TimeSpan(from * CELL_SECONDS, (last + 1) * CELL_SECONDS);
+                SongSpan span = new SongSpan(from * CELL_SECONDS, (last + 1) * CELL_SECONDS);
                 found.add(new Artefact(kind, span, most));
                 from = -1;
             }
@@ -195,8 +195,8 @@ public final class ArtefactFinder {
                 to++;
             }
             if (to > from) {
-                TimeSpan span =
-                        new TimeSpan(
+                SongSpan span =
+                        new SongSpan(
                                 seconds(from) - 0.5 * HOP_SECONDS, seconds(to) - 0.5 * HOP_SECONDS);
                 found.add(new Artefact(kind, span, most));
             }

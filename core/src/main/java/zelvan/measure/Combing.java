@@ -1,7 +1,7 @@
 package zelvan.measure;
 
 import java.util.Optional;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// Two voices that have become so alike in a phrase that their sum is filtered as by a comb.
 ///
@@ -14,6 +14,6 @@ import zelvan.units.TimeSpan;
 public record Combing(
         String voiceId,
         String otherId,
-        TimeSpan phrase,
+        GuideSpan phrase,
         double likeness,
         Optional<Double> openingSlackSeconds) {}

@@ -1,12 +1,12 @@
 package zelvan.measure;
 
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// A place at which the program does not trust what it did.
 ///
 /// @param span from where to where, in the guide's time as recorded
 /// @param reason why
-public record Doubt(TimeSpan span, Reason reason) {
+public record Doubt(GuideSpan span, Reason reason) {
     /// Why a place is doubtful.
     public enum Reason {
         /// What was matched may not belong together.

@@ -9,7 +9,7 @@ import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.analysis.Landmark;
 import zelvan.timing.TimingResult;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// Gathers single doubtful moments to places that somebody can look at, one after the other.
 ///
@@ -57,7 +57,7 @@ final class DoubtFinder {
         return doubts;
     }
 
-    private void addPlaces(TimeSpan phrase) {
+    private void addPlaces(GuideSpan phrase) {
         List<Doubted> place = new ArrayList<>();
         for (double moment : moments(phrase)) {
             Doubted doubted = doubted(moment);
@@ -77,8 +77,8 @@ final class DoubtFinder {
     }
 
     /// The phrase's landmarks, and its beginning.
-    private double[] moments(TimeSpan phrase) {
-        TimeSpan wide = phrase.widenedBy(SAME_SECONDS);
+    private double[] moments(GuideSpan phrase) {
+        GuideSpan wide = phrase.widenedBy(SAME_SECONDS);
         return DoubleStream.concat(
                         DoubleStream.of(phrase.startSeconds()),
                         landmarks
@@ -107,7 +107,7 @@ final class DoubtFinder {
     /// Null if nothing is to be doubted about it.
     private @Nullable Doubted doubted(double seconds) {
         List<Anchor> near =
-                alignment.anchorsIn(new TimeSpan(seconds - SAME_SECONDS, seconds + SAME_SECONDS));
+                alignment.anchorsIn(new GuideSpan(seconds - SAME_SECONDS, seconds + SAME_SECONDS));
         if (near.isEmpty()) {
             return new Doubted(seconds, Alignment.DOUBTFUL_BELOW, true);
         }
@@ -122,8 +122,8 @@ final class DoubtFinder {
         double amount = place.stream().mapToDouble(Doubted::amount).sum();
         boolean followed = place.stream().allMatch(Doubted::followed);
         if (amount >= LEAST_DOUBT || !followed) {
-            TimeSpan span =
-                    new TimeSpan(place.getFirst().guideSeconds, place.getLast().guideSeconds);
+            GuideSpan span =
+                    new GuideSpan(place.getFirst().guideSeconds, place.getLast().guideSeconds);
             doubts.add(
                     new Doubt(
                             span.widenedBy(AROUND_SECONDS),

@@ -1,7 +1,7 @@
 package zelvan.measure;
 
 import java.util.List;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// The lock of one voice, phrase by phrase of the guide.
 ///
@@ -57,7 +57,7 @@ public record LockMap(List<Cell> cells, Lock before, Lock after, List<Doubt> dou
     /// @param leanSeconds median of what is left, with its sign: positive is late
     /// @param rawLeanSeconds the same before
     public record Cell(
-            TimeSpan phrase,
+            GuideSpan phrase,
             State state,
             Lock before,
             Lock after,

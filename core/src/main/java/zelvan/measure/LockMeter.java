@@ -8,7 +8,8 @@ import zelvan.analysis.Landmark;
 import zelvan.dsp.Percentile;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimingResult;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 /// Measures, by the maps, what is left of each voice's offsets.
 ///
@@ -29,28 +30,27 @@ public final class LockMeter {
     /// Less singing than this in a phrase is none.
     private static final double SILENT_SECONDS = 0.15;
 
-    private final List<TimeSpan> phrases;
+    private final List<GuideSpan> phrases;
     private final List<Landmark> landmarks;
     private final TimeMap guide;
 
     /// @param phrases of the guide, as recorded
     /// @param landmarks of the guide, as recorded
     /// @param guide when each moment of the guide sounds
-    public LockMeter(List<TimeSpan> phrases, List<Landmark> landmarks, TimeMap guide) {
+    public LockMeter(List<GuideSpan> phrases, List<Landmark> landmarks, TimeMap guide) {
         this.phrases = List.copyOf(phrases);
         this.landmarks = List.copyOf(landmarks);
         this.guide = guide;
     }
 
-    /// @param protectedSpans in the voice's time
-    /// @param sung the voice's phrases, in its own time
+    /// @param sung the voice's phrases
     public LockMap measure(
             Alignment alignment,
             TimingResult timing,
-            List<TimeSpan> protectedSpans,
-            List<TimeSpan> sung) {
+            List<RecordedSpan> protectedSpans,
+            List<RecordedSpan> sung) {
         List<LockMap.Cell> cells = new ArrayList<>();
-        for (TimeSpan phrase : phrases) {
+        for (GuideSpan phrase : phrases) {
             cells.add(cell(phrase, alignment, timing, protectedSpans, sung));
         }
         List<Anchor> all = compared(alignment.anchors());
@@ -62,11 +62,11 @@ public final class LockMeter {
     }
 
     private LockMap.Cell cell(
-            TimeSpan phrase,
+            GuideSpan phrase,
             Alignment alignment,
             TimingResult timing,
-            List<TimeSpan> protectedSpans,
-            List<TimeSpan> sung) {
+            List<RecordedSpan> protectedSpans,
+            List<RecordedSpan> sung) {
         List<Anchor> inside = alignment.anchorsIn(phrase.widenedBy(EDGE_SECONDS));
         List<Anchor> compared = compared(inside);
         LockMap.State state = state(phrase, inside, alignment, timing, protectedSpans, sung);
@@ -80,22 +80,26 @@ public final class LockMeter {
     }
 
     private static LockMap.State state(
-            TimeSpan phrase,
+            GuideSpan phrase,
             List<Anchor> inside,
             Alignment alignment,
             TimingResult timing,
-            List<TimeSpan> protectedSpans,
-            List<TimeSpan> sung) {
+            List<RecordedSpan> protectedSpans,
+            List<RecordedSpan> sung) {
         double missing = alignment.missing().stream().mapToDouble(phrase::sharedSeconds).sum();
         if (missing > 0.8 * phrase.seconds()) {
-            boolean sings = sung.stream().anyMatch(s -> s.sharedSeconds(phrase) > SILENT_SECONDS);
+            boolean sings =
+                    sung.stream()
+                            .map(alignment::inGuide)
+                            .anyMatch(s -> s.sharedSeconds(phrase) > SILENT_SECONDS);
             return sings ? LockMap.State.OTHER_WORDS : LockMap.State.SILENT;
         }
         if (inside.isEmpty()) {
             return LockMap.State.SILENT;
         }
-        TimeSpan source =
-                new TimeSpan(inside.getFirst().sourceSeconds(), inside.getLast().sourceSeconds());
+        RecordedSpan source =
+                new RecordedSpan(
+                        inside.getFirst().sourceSeconds(), inside.getLast().sourceSeconds());
         if (protectedSpans.stream().mapToDouble(source::sharedSeconds).sum()
                         > 0.5 * source.seconds()
                 && !protectedSpans.isEmpty()) {

@@ -6,7 +6,7 @@ import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.dsp.Percentile;
 import zelvan.timing.TimingSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// Finds the slack at which a voice sounds apart from another again.
 public final class Opening {
@@ -25,7 +25,7 @@ public final class Opening {
     ///   sounds
     /// @param phrase of the guide
     public static Optional<Double> slackSeconds(
-            Alignment voice, TimingSettings settings, DoubleUnaryOperator other, TimeSpan phrase) {
+            Alignment voice, TimingSettings settings, DoubleUnaryOperator other, GuideSpan phrase) {
         for (double slack = settings.slackSeconds() + STEP_SECONDS;
                 slack <= MOST_SECONDS;
                 slack += STEP_SECONDS) {

@@ -6,21 +6,21 @@ import java.util.List;
 import zelvan.dsp.Percentile;
 import zelvan.tuning.MatchedPitch;
 import zelvan.tuning.TuningResult;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// Measures, by the maps, what is left of a voice's offsets in pitch.
 public final class PitchMeter {
-    private final List<TimeSpan> phrases;
+    private final List<GuideSpan> phrases;
 
     /// @param phrases of the guide, as recorded
-    public PitchMeter(List<TimeSpan> phrases) {
+    public PitchMeter(List<GuideSpan> phrases) {
         this.phrases = List.copyOf(phrases);
     }
 
     public PitchLockMap measure(MatchedPitch pitch, TuningResult tuning) {
         int frames = tuning.beforeCents().length;
         List<PitchLockMap.Cell> cells = new ArrayList<>();
-        for (TimeSpan phrase : phrases) {
+        for (GuideSpan phrase : phrases) {
             int from = first(pitch, frames, phrase.startSeconds());
             int to = first(pitch, frames, phrase.endSeconds());
             double[] before = known(tuning.beforeCents(), from, to);

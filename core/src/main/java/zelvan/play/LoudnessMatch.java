@@ -3,7 +3,7 @@ package zelvan.play;
 import java.util.function.BooleanSupplier;
 import zelvan.audio.Loudness;
 import zelvan.units.Decibels;
-import zelvan.units.TimeSpan;
+import zelvan.units.SongSpan;
 
 /// Finds how much softer or louder the raw version must be played so that it is as loud as the
 /// locked one: otherwise the louder of the two seems better.
@@ -21,7 +21,7 @@ public final class LoudnessMatch {
     /// @param cancelled whether nobody wants to know any more
     /// @return the factor for the raw version; 1 if either version is silent
     public static double rawGain(
-            Program program, int sampleRateHertz, TimeSpan span, BooleanSupplier cancelled) {
+            Program program, int sampleRateHertz, SongSpan span, BooleanSupplier cancelled) {
         double raw = lufs(program.withVersion(Version.RAW), sampleRateHertz, span, cancelled);
         double locked = lufs(program.withVersion(Version.LOCKED), sampleRateHertz, span, cancelled);
         double decibels = locked - raw;
@@ -31,7 +31,7 @@ public final class LoudnessMatch {
     }
 
     private static double lufs(
-            Program program, int sampleRateHertz, TimeSpan span, BooleanSupplier cancelled) {
+            Program program, int sampleRateHertz, SongSpan span, BooleanSupplier cancelled) {
         Program plain = program.withRawGain(1);
         Loudness meter = new Loudness(sampleRateHertz, 2);
         int excerpts = span.seconds() > MOST_SECONDS ? EXCERPTS : 1;

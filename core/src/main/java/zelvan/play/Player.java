@@ -5,7 +5,7 @@ import java.util.concurrent.locks.LockSupport;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import zelvan.units.TimeSpan;
+import zelvan.units.SongSpan;
 
 /// Plays a program.
 ///
@@ -33,7 +33,7 @@ public final class Player implements AutoCloseable {
     private volatile Output output;
     private volatile boolean standIn;
     private volatile Program program = Program.SILENCE;
-    private volatile Optional<TimeSpan> loop = Optional.empty();
+    private volatile Optional<SongSpan> loop = Optional.empty();
     private volatile boolean playing;
     private volatile boolean closed;
     private volatile int change;
@@ -144,12 +144,12 @@ public final class Player implements AutoCloseable {
     }
 
     /// Repeats a stretch, or nothing.
-    public void loop(Optional<TimeSpan> span) {
+    public void loop(Optional<SongSpan> span) {
         loop = span;
         changed();
     }
 
-    public Optional<TimeSpan> loop() {
+    public Optional<SongSpan> loop() {
         return loop;
     }
 
@@ -311,7 +311,7 @@ public final class Player implements AutoCloseable {
         }
 
         private long looped(long at) {
-            Optional<TimeSpan> span = loop;
+            Optional<SongSpan> span = loop;
             if (span.isEmpty()) {
                 return at;
             }

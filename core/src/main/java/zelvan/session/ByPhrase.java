@@ -2,7 +2,7 @@ package zelvan.session;
 
 import java.util.List;
 import java.util.function.DoubleFunction;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// What is in force, by the moment of the guide. A value, so that what is derived from it need not
 /// be derived again where it is the same.
@@ -11,7 +11,7 @@ import zelvan.units.TimeSpan;
 /// @param stretches in order
 public record ByPhrase<T>(T elsewhere, List<Stretch<T>> stretches) implements DoubleFunction<T> {
     /// A stretch of the guide in which something else is in force.
-    public record Stretch<T>(TimeSpan guideSpan, T value) {}
+    public record Stretch<T>(GuideSpan guideSpan, T value) {}
 
     public ByPhrase {
         T same = elsewhere;

@@ -9,7 +9,8 @@ import zelvan.align.Marks;
 import zelvan.analysis.OctaveShift;
 import zelvan.timing.Fence;
 import zelvan.tuning.NoteEdit;
-import zelvan.units.TimeSpan;
+import zelvan.units.ClockSpan;
+import zelvan.units.RecordedSpan;
 
 /// What was said by hand of a recording, in the recording's own time.
 ///
@@ -54,10 +55,11 @@ public record HandWork(
     }
 
     /// @throws InvalidPart if two of them overlap
-    static <T> void checkOrder(String part, List<T> parts, Function<T, TimeSpan> span) {
+    static <T, S extends ClockSpan<S>> void checkOrder(
+            String part, List<T> parts, Function<T, S> span) {
         for (int i = 1; i < parts.size(); i++) {
-            TimeSpan before = span.apply(parts.get(i - 1));
-            TimeSpan after = span.apply(parts.get(i));
+            S before = span.apply(parts.get(i - 1));
+            S after = span.apply(parts.get(i));
             if (before.endSeconds() > after.startSeconds()) {
                 throw new InvalidPart("it overlaps the one before", part, i);
             }
@@ -65,7 +67,7 @@ public record HandWork(
     }
 
     /// The stretches whose pitch must not change.
-    public List<TimeSpan> pitchFences() {
+    public List<RecordedSpan> pitchFences() {
         return protections.stream()
                 .filter(p -> p.kind().protectsPitch())
                 .map(Protection::span)
@@ -101,7 +103,7 @@ public record HandWork(
     public HandWork hearing(OctaveShift shift) {
         List<OctaveShift> all = new ArrayList<>();
         for (OctaveShift before : octaves) {
-            for (TimeSpan left : before.span().without(shift.span())) {
+            for (RecordedSpan left : before.span().without(shift.span())) {
                 all.add(new OctaveShift(left, before.octaves()));
             }
             if (before.span().overlaps(shift.span())) {
@@ -114,7 +116,7 @@ public record HandWork(
                                         OctaveShift.MOST_OCTAVES)));
             }
         }
-        List<TimeSpan> untouched = List.of(shift.span());
+        List<RecordedSpan> untouched = List.of(shift.span());
         for (OctaveShift before : octaves) {
             untouched = untouched.stream().flatMap(s -> s.without(before.span()).stream()).toList();
         }
@@ -133,12 +135,12 @@ public record HandWork(
     }
 
     /// Forgets what was said of the notes in a stretch.
-    public HandWork withoutNotes(TimeSpan span) {
+    public HandWork withoutNotes(RecordedSpan span) {
         return withAllNotes(notes.stream().filter(n -> !n.span().overlaps(span)).toList());
     }
 
     /// What was said of exactly this note; as it is if nothing was.
-    public NoteEdit note(TimeSpan span) {
+    public NoteEdit note(RecordedSpan span) {
         return notes.stream()
                 .filter(n -> n.span().equals(span))
                 .findFirst()

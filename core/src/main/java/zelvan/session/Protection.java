@@ -1,13 +1,13 @@
 package zelvan.session;
 
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// A stretch of a voice that the program must not change.
 ///
 /// @param span in the voice's own time
 /// @param kind what must not change
 /// @param stays whether it stays where it was sung; else it is moved as one piece
-public record Protection(TimeSpan span, Kind kind, boolean stays) {
+public record Protection(RecordedSpan span, Kind kind, boolean stays) {
     /// What is protected.
     public enum Kind {
         TIMING("timing"),
@@ -35,11 +35,11 @@ public record Protection(TimeSpan span, Kind kind, boolean stays) {
     }
 
     /// Moved as one piece.
-    public Protection(TimeSpan span, Kind kind) {
+    public Protection(RecordedSpan span, Kind kind) {
         this(span, kind, false);
     }
 
-    public Protection withSpan(TimeSpan value) {
+    public Protection withSpan(RecordedSpan value) {
         return new Protection(value, kind, stays);
     }
 

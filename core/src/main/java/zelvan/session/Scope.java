@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Set;
 import zelvan.setting.Setting;
 import zelvan.setting.Settings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// Where settings stand: what is set for all stacks or for one holds for its voices, but where a
 /// voice departs from it, or a phrase of the voice.
@@ -147,7 +147,7 @@ public sealed interface Scope {
     /// A phrase of a voice.
     ///
     /// @param guideSpan the phrase, in the guide's time as recorded
-    record OfPhrase(String voiceId, TimeSpan guideSpan) implements Place {
+    record OfPhrase(String voiceId, GuideSpan guideSpan) implements Place {
         /// A departure reaches a little beyond the phrase: landmarks may lie on its borders.
         private static final double BORDER_SECONDS = 0.02;
 
@@ -172,7 +172,7 @@ public sealed interface Scope {
 
         @Override
         public Session with(Session session, Settings own) {
-            TimeSpan wide = guideSpan.widenedBy(BORDER_SECONDS);
+            GuideSpan wide = guideSpan.widenedBy(BORDER_SECONDS);
             return session.changing(voiceId, v -> v.withPhrase(wide, own));
         }
 

@@ -1,8 +1,10 @@
 package zelvan.session;
 
 import com.fasterxml.jackson.annotation.JsonAutoDetect;
+import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import com.fasterxml.jackson.annotation.JsonValue;
 import java.io.IOException;
 import java.nio.charset.MalformedInputException;
 import java.nio.file.Files;
@@ -19,6 +21,9 @@ import tools.jackson.databind.json.JsonMapper;
 import zelvan.files.Target;
 import zelvan.files.WholeFile;
 import zelvan.files.WriteProblem;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
+import zelvan.units.TimeSpan;
 
 /// `NAME.zelvan`: one JSON document with a version. Audio stays where it is and is named by path.
 ///
@@ -34,6 +39,8 @@ public final class SessionFile {
             JsonMapper.builder()
                     .addModule(SettingsJson.module())
                     .addMixIn(Layer.class, LayerKinds.class)
+                    .addMixIn(RecordedSpan.class, Stretch.class)
+                    .addMixIn(GuideSpan.class, Stretch.class)
                     // Records are their components, whatever else they can be asked.
                     .changeDefaultVisibility(
                             v -> v.withIsGetterVisibility(JsonAutoDetect.Visibility.NONE))
@@ -47,6 +54,15 @@ public final class SessionFile {
     @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, include = JsonTypeInfo.As.WRAPPER_OBJECT)
     @JsonSubTypes(@JsonSubTypes.Type(value = Layer.Sung.class, name = "sung"))
     private interface LayerKinds {}
+
+    /// By which clock a stretch is, its place in the file says.
+    private abstract static class Stretch {
+        @JsonCreator(mode = JsonCreator.Mode.DELEGATING)
+        Stretch(TimeSpan time) {}
+
+        @JsonValue
+        abstract TimeSpan time();
+    }
 
     private record Document(int version, Session session) {}
 

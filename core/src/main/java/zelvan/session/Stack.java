@@ -1,6 +1,9 @@
 package zelvan.session;
 
+import java.util.Locale;
 import zelvan.setting.Settings;
+import zelvan.tuning.PitchTarget;
+import zelvan.tuning.TuningSettings;
 
 /// Voices that share settings.
 ///
@@ -14,6 +17,26 @@ public record Stack(String id, String name, Settings settings, String leaderId) 
     /// Voices that follow the guide.
     public Stack(String id, String name, Settings settings) {
         this(id, name, settings, GUIDE);
+    }
+
+    /// The stack in which voices of a role start. What their pitch is drawn to is chosen; how much
+    /// of it is taken, the user says.
+    public static Stack of(Role role) {
+        String name =
+                switch (role) {
+                    case DOUBLE, GUIDE, BED -> "Doubles";
+                    case HARMONY -> "Harmonies";
+                    case OCTAVE -> "Octaves";
+                    case TAKE -> "Takes";
+                };
+        PitchTarget target =
+                switch (role) {
+                    case DOUBLE, TAKE, GUIDE, BED -> PitchTarget.GUIDE;
+                    case OCTAVE -> PitchTarget.OCTAVE;
+                    case HARMONY -> PitchTarget.OWN;
+                };
+        return new Stack(
+                name.toLowerCase(Locale.ROOT), name, Settings.of(TuningSettings.TARGET, target));
     }
 
     public Stack withSettings(Settings value) {

@@ -6,7 +6,7 @@ import zelvan.analysis.OctaveShift;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.NoteEdit;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// A change of what is wanted of pitch.
 public sealed interface TuningEdit extends Edit {
@@ -49,7 +49,7 @@ public sealed interface TuningEdit extends Edit {
     /// @param octaves how far above what was heard; 0 says that it was heard right
     record ShiftOctave(List<Of> places, int octaves) implements TuningEdit {
         /// @param span in the voice's time
-        public record Of(String voiceId, TimeSpan span) {}
+        public record Of(String voiceId, RecordedSpan span) {}
 
         public ShiftOctave {
             places = List.copyOf(places);
@@ -98,7 +98,7 @@ public sealed interface TuningEdit extends Edit {
     /// Notes become again what the settings make of them.
     record GiveBackNotes(List<Of> places) implements TuningEdit {
         /// @param span in the voice's time
-        public record Of(String voiceId, TimeSpan span) {}
+        public record Of(String voiceId, RecordedSpan span) {}
 
         public GiveBackNotes {
             places = List.copyOf(places);

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import zelvan.setting.Settings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// One track and what is wanted of it.
 ///
@@ -55,7 +55,7 @@ public record Voice(
     }
 
     /// Sets or, with no settings, clears what is different in a phrase.
-    public Voice withPhrase(TimeSpan guideSpan, Settings value) {
+    public Voice withPhrase(GuideSpan guideSpan, Settings value) {
         Stream<PhraseSettings> others =
                 phrases.stream().filter(p -> !p.guideSpan().overlaps(guideSpan));
         Stream<PhraseSettings> own =
@@ -66,7 +66,7 @@ public record Voice(
     }
 
     /// What is different in a phrase.
-    public Settings inPhrase(TimeSpan guideSpan) {
+    public Settings inPhrase(GuideSpan guideSpan) {
         Optional<PhraseSettings> phrase =
                 phrases.stream().filter(p -> p.guideSpan().overlaps(guideSpan)).findFirst();
         return phrase.map(PhraseSettings::settings).orElse(Settings.NONE);

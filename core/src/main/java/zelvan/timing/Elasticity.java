@@ -2,7 +2,7 @@ package zelvan.timing;
 
 import java.util.Arrays;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Which stretches of a voice may change their length: rests first, then sustained vowels;
 /// consonants, esses and breaths are moved as they are.
@@ -38,10 +38,10 @@ final class Elasticity {
             kinds[f] = !voice.active(f) ? Kind.REST : isSteady(f) ? Kind.VOWEL : Kind.CHANGING;
         }
         keepTails();
-        for (TimeSpan span : voice.esses()) {
+        for (RecordedSpan span : voice.esses()) {
             mark(span);
         }
-        for (TimeSpan span : voice.breaths()) {
+        for (RecordedSpan span : voice.breaths()) {
             mark(span.widenedBy(0.02));
         }
     }
@@ -62,7 +62,7 @@ final class Elasticity {
         }
     }
 
-    private void mark(TimeSpan span) {
+    private void mark(RecordedSpan span) {
         for (int f = voice.frameAt(span.startSeconds());
                 f <= voice.frameAt(span.endSeconds());
                 f++) {

@@ -3,7 +3,7 @@ package zelvan.timing;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Some stretches of a voice, asked very often whether a moment lies in one of them.
 final class Stretches {
@@ -11,13 +11,13 @@ final class Stretches {
     private final double[] ends;
 
     /// @param spans in any order; they may overlap
-    Stretches(List<TimeSpan> spans) {
+    Stretches(List<RecordedSpan> spans) {
         double[] from = new double[spans.size()];
         double[] to = new double[spans.size()];
         int count = 0;
-        for (TimeSpan span :
+        for (RecordedSpan span :
                 spans.stream()
-                        .sorted(Comparator.comparingDouble(TimeSpan::startSeconds))
+                        .sorted(Comparator.comparingDouble(RecordedSpan::startSeconds))
                         .toList()) {
             if (count > 0 && span.startSeconds() <= to[count - 1]) {
                 to[count - 1] = Math.max(to[count - 1], span.endSeconds());
@@ -31,7 +31,7 @@ final class Stretches {
     }
 
     /// With so much more on both sides of each.
-    static Stretches widened(List<TimeSpan> spans, double seconds) {
+    static Stretches widened(List<RecordedSpan> spans, double seconds) {
         return new Stretches(spans.stream().map(s -> s.widenedBy(seconds)).toList());
     }
 

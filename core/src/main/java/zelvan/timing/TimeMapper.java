@@ -15,7 +15,7 @@ import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.timing.TimeMap.Point;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Turns an alignment into a time map.
 ///
@@ -116,8 +116,8 @@ public final class TimeMapper {
             TimeMap guide,
             DoubleFunction<TimingSettings> settingsAt,
             List<Fence> fences) {
-        List<TimeSpan> fixed = fences.stream().map(Fence::span).toList();
-        List<TimeSpan> rigid = new ArrayList<>(fixed);
+        List<RecordedSpan> fixed = fences.stream().map(Fence::span).toList();
+        List<RecordedSpan> rigid = new ArrayList<>(fixed);
         alignment.unmatched().stream().flatMap(alone -> outside(alone, fixed)).forEach(rigid::add);
         List<Goal> goals = goals(alignment, guide, settingsAt, fixed, rigid);
         if (goals.stream().allMatch(goal -> goal.moveSeconds == 0)) {
@@ -125,7 +125,7 @@ public final class TimeMapper {
         }
         double[] knots = knots(goals, rigid);
         boolean[] tied = tied(knots, rigid);
-        List<TimeSpan> staying = new ArrayList<>();
+        List<RecordedSpan> staying = new ArrayList<>();
         fences.stream().filter(Fence::stays).map(Fence::span).forEach(staying::add);
         rigid.stream()
                 .filter(span -> !fixed.contains(span) && hasRoom(span, goals))
@@ -136,7 +136,7 @@ public final class TimeMapper {
     }
 
     private ElasticLine line(
-            double[] knots, boolean[] tied, List<Goal> goals, List<TimeSpan> staying) {
+            double[] knots, boolean[] tied, List<Goal> goals, List<RecordedSpan> staying) {
         ElasticLine line = new ElasticLine(knots, TOLERANCE_SECONDS);
         for (int s = 0; s + 1 < knots.length; s++) {
             if (tied[s]) {
@@ -154,7 +154,7 @@ public final class TimeMapper {
                 line.pull(knot, goal.moveSeconds, deviationSeconds(goal));
             }
         }
-        for (TimeSpan span : staying) {
+        for (RecordedSpan span : staying) {
             line.fix(Arrays.binarySearch(knots, span.startSeconds()), 0);
         }
         return line;
@@ -182,9 +182,9 @@ public final class TimeMapper {
         return lineUp.yields(consonant ? Optional.of(LandmarkKind.CONSONANT) : anchor.kind());
     }
 
-    private static Stream<TimeSpan> outside(TimeSpan span, List<TimeSpan> others) {
-        List<TimeSpan> left = List.of(span);
-        for (TimeSpan other : others) {
+    private static Stream<RecordedSpan> outside(RecordedSpan span, List<RecordedSpan> others) {
+        List<RecordedSpan> left = List.of(span);
+        for (RecordedSpan other : others) {
             left = left.stream().flatMap(s -> s.without(other).stream()).toList();
         }
         return left.stream().filter(s -> s.seconds() > CLOSEST_SECONDS);
@@ -203,7 +203,7 @@ public final class TimeMapper {
         return deviation / Math.sqrt(Math.max(LEAST_TRUST, anchor.confidence()));
     }
 
-    private static boolean[] tied(double[] knots, List<TimeSpan> rigid) {
+    private static boolean[] tied(double[] knots, List<RecordedSpan> rigid) {
         Stretches stiff = new Stretches(rigid);
         boolean[] tied = new boolean[knots.length];
         for (int s = 0; s + 1 < knots.length; s++) {
@@ -245,8 +245,8 @@ public final class TimeMapper {
             Alignment alignment,
             TimeMap guide,
             DoubleFunction<TimingSettings> settingsAt,
-            List<TimeSpan> fixed,
-            List<TimeSpan> rigid) {
+            List<RecordedSpan> fixed,
+            List<RecordedSpan> rigid) {
         Stretches closedToAll = Stretches.widened(fixed, CLOSEST_SECONDS);
         Stretches closed = Stretches.widened(rigid, CLOSEST_SECONDS);
         List<Goal> goals = new ArrayList<>();
@@ -271,7 +271,7 @@ public final class TimeMapper {
 
     /// Where the line may bend: at anchors, at the ends of rigid stretches, and where one kind of
     /// sound gives way to another.
-    private double[] knots(List<Goal> goals, List<TimeSpan> rigid) {
+    private double[] knots(List<Goal> goals, List<RecordedSpan> rigid) {
         DoubleStream ends =
                 rigid.stream()
                         .flatMapToDouble(r -> DoubleStream.of(r.startSeconds(), r.endSeconds()));
@@ -303,7 +303,7 @@ public final class TimeMapper {
     }
 
     /// Whether a stretch can stay where it was sung: its neighbours leave it the room.
-    private static boolean hasRoom(TimeSpan span, List<Goal> goals) {
+    private static boolean hasRoom(RecordedSpan span, List<Goal> goals) {
         for (Goal goal : goals) {
             boolean before = goal.seconds() < span.startSeconds();
             double gap =

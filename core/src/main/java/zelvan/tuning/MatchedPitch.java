@@ -5,7 +5,7 @@ import zelvan.align.Alignment;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// A voice's pitch and, frame by frame, that of the guide at the moment that belongs to it. Pitches
 /// are in cents above A4; where there is none they are not a number.
@@ -46,7 +46,7 @@ public final class MatchedPitch {
             guideSeconds[f] = (float) guideAt;
             guide[f] = (float) at(guideCents, clear, leader / leaderPitch.hopSeconds());
         }
-        for (TimeSpan alone : alignment.unmatched()) {
+        for (RecordedSpan alone : alignment.unmatched()) {
             for (int f = voice.frameAt(alone.startSeconds());
                     f <= voice.frameAt(alone.endSeconds());
                     f++) {

@@ -7,7 +7,7 @@ import java.util.Optional;
 import zelvan.analysis.Note;
 import zelvan.analysis.PitchTrack;
 import zelvan.dsp.Percentile;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// A note as the user says it is, and what is to become of it. It departs from what the settings
 /// make of it.
@@ -21,7 +21,7 @@ import zelvan.units.TimeSpan;
 ///   is for the settings to say
 /// @param vibrato the same of its vibrato
 public record NoteEdit(
-        TimeSpan span,
+        RecordedSpan span,
         Optional<Double> aimCents,
         Optional<Double> intonation,
         Optional<Double> wander,
@@ -46,7 +46,7 @@ public record NoteEdit(
     }
 
     /// A note as it is.
-    public static NoteEdit of(TimeSpan span) {
+    public static NoteEdit of(RecordedSpan span) {
         return new NoteEdit(
                 span, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
     }
@@ -68,7 +68,7 @@ public record NoteEdit(
         return new NoteEdit(span, aimCents, intonation, wander, Optional.of(value));
     }
 
-    public NoteEdit withSpan(TimeSpan value) {
+    public NoteEdit withSpan(RecordedSpan value) {
         return new NoteEdit(value, aimCents, intonation, wander, vibrato);
     }
 
@@ -82,7 +82,7 @@ public record NoteEdit(
         }
         List<Note> notes = new ArrayList<>();
         for (Note note : found) {
-            List<TimeSpan> left = List.of(note.span());
+            List<RecordedSpan> left = List.of(note.span());
             for (NoteEdit edit : edits) {
                 left = left.stream().flatMap(s -> s.without(edit.span).stream()).toList();
             }
@@ -100,7 +100,7 @@ public record NoteEdit(
     }
 
     /// 0 if it has no pitch at all.
-    private static double middleHertz(PitchTrack pitch, TimeSpan span) {
+    private static double middleHertz(PitchTrack pitch, RecordedSpan span) {
         List<Double> hertz = new ArrayList<>();
         for (int f = pitch.frameAt(span.startSeconds());
                 f < pitch.frameAt(span.endSeconds());

@@ -11,7 +11,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.dsp.Percentile;
 import zelvan.dsp.Smoothing;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Turns what a voice sings and what it is drawn to into a pitch map.
 ///
@@ -50,7 +50,7 @@ public final class PitchMapper {
     private final Harmony harmony;
     private final DoubleFunction<TuningSettings> settingsAt;
     private final List<NoteEdit> edits;
-    private final List<TimeSpan> protectedSpans;
+    private final List<RecordedSpan> protectedSpans;
     private final double[] target;
     private final double[] mean;
     private final double[] detail;
@@ -63,7 +63,7 @@ public final class PitchMapper {
             Harmony harmony,
             DoubleFunction<TuningSettings> settingsAt,
             List<NoteEdit> edits,
-            List<TimeSpan> protectedSpans) {
+            List<RecordedSpan> protectedSpans) {
         this.pitch = pitch;
         this.harmony = harmony;
         this.settingsAt = settingsAt;
@@ -88,7 +88,7 @@ public final class PitchMapper {
             Harmony harmony,
             DoubleFunction<TuningSettings> settingsAt,
             List<NoteEdit> edits,
-            List<TimeSpan> protectedSpans) {
+            List<RecordedSpan> protectedSpans) {
         return new PitchMapper(pitch, harmony, settingsAt, edits, protectedSpans).result();
     }
 
@@ -291,7 +291,7 @@ public final class PitchMapper {
             }
         }
         shape(runs, notes, moves);
-        for (TimeSpan span : protectedSpans) {
+        for (RecordedSpan span : protectedSpans) {
             spare(span, moves);
         }
         // Further than this nothing is moved, wherever a note is aimed.
@@ -302,7 +302,7 @@ public final class PitchMapper {
     /// What is wanted of single notes.
     private void shape(List<Run> runs, List<Note> notes, double[] moves) {
         NoteShaper shaper = new NoteShaper(pitch, target, moves);
-        Map<TimeSpan, NoteEdit> said =
+        Map<RecordedSpan, NoteEdit> said =
                 edits.stream().collect(Collectors.toMap(NoteEdit::span, edit -> edit));
         for (Note note : notes) {
             NoteEdit edit = said.getOrDefault(note.span(), NoteEdit.of(note.span()));
@@ -331,8 +331,8 @@ public final class PitchMapper {
     }
 
     /// Nothing is moved in there; beside it, what is moved comes back little by little.
-    private static void spare(TimeSpan span, double[] moves) {
-        TimeSpan near = span.widenedBy(PROTECTED_FADE_SECONDS);
+    private static void spare(RecordedSpan span, double[] moves) {
+        RecordedSpan near = span.widenedBy(PROTECTED_FADE_SECONDS);
         int from = Math.max(0, (int) Math.floor(near.startSeconds() / HOP));
         int to = Math.min(moves.length - 1, (int) Math.ceil(near.endSeconds() / HOP));
         for (int f = from; f <= to; f++) {

@@ -14,7 +14,8 @@ import zelvan.audio.Sound;
 import zelvan.dsp.Percentile;
 import zelvan.singers.Performance;
 import zelvan.testing.Takes;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 class AlignerTest {
     private static Alignment align(Takes.Take voice) {
@@ -64,7 +65,7 @@ class AlignerTest {
     @Test
     void aMissingPhraseIsMissingAndNothingElse() {
         Alignment alignment = align(Takes.WITHOUT_B);
-        TimeSpan b = Takes.LEAD.analysis().phrases().get(1);
+        GuideSpan b = Takes.LEAD.analysis().phrasesAsGuide().get(1);
         assertThat(alignment.missing())
                 .singleElement()
                 .satisfies(
@@ -77,7 +78,7 @@ class AlignerTest {
     @Test
     void anAdLibIsLeftAlone() {
         Alignment alignment = align(Takes.WITH_AD_LIB);
-        TimeSpan adLib = Takes.WITH_AD_LIB.performance().adLibs().getFirst();
+        RecordedSpan adLib = new RecordedSpan(Takes.WITH_AD_LIB.performance().adLibs().getFirst());
         assertThat(alignment.unmatched())
                 .anySatisfy(span ->
                         assertThat(span.sharedSeconds(adLib)).isGreaterThan(0.7 * adLib.seconds()));
@@ -115,7 +116,7 @@ class AlignerTest {
 
     @Test
     void nothingIsMatchedBehindAWall() {
-        TimeSpan wall = Takes.LOOSE.analysis().phrases().get(1).widenedBy(0.05);
+        RecordedSpan wall = Takes.LOOSE.analysis().phrases().get(1).widenedBy(0.05);
         Alignment alignment =
                 new Aligner()
                         .align(
@@ -135,6 +136,6 @@ class AlignerTest {
         Alignment alignment =
                 new Aligner().align(Takes.LEAD.analysis(), silence, List.of(), List.of());
         assertThat(alignment.anchors()).isEmpty();
-        assertThat(alignment.missing()).isEqualTo(Takes.LEAD.analysis().phrases());
+        assertThat(alignment.missing()).isEqualTo(Takes.LEAD.analysis().phrasesAsGuide());
     }
 }

@@ -12,7 +12,7 @@ import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.testing.Takes;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// What the user sets, and what is made of the landmarks.
 class RematchTest {
@@ -20,7 +20,7 @@ class RematchTest {
     private static final VoiceAnalysis VOICE = Takes.LOOSE.analysis();
     private static final Alignment FREE = align(List.of(), List.of());
 
-    private static Alignment align(List<Anchor> byUser, List<TimeSpan> walls) {
+    private static Alignment align(List<Anchor> byUser, List<RecordedSpan> walls) {
         return new Aligner().align(GUIDE, VOICE, byUser, walls);
     }
 
@@ -84,10 +84,10 @@ class RematchTest {
 
     @Test
     void aWallTakesNoPartAndTheRestIsMatchedAroundIt() {
-        TimeSpan phrase = VOICE.phrases().get(1);
+        RecordedSpan phrase = VOICE.phrases().get(1);
         Alignment walled = align(List.of(), List.of(phrase));
         assertThat(walled.anchors()).noneMatch(a -> phrase.contains(a.sourceSeconds()));
-        TimeSpan last = VOICE.phrases().getLast();
+        RecordedSpan last = VOICE.phrases().getLast();
         assertThat(walled.anchors())
                 .filteredOn(a -> last.contains(a.sourceSeconds()))
                 .hasSizeGreaterThan(5);
@@ -96,9 +96,9 @@ class RematchTest {
     /// A stretch in the middle of a phrase: what is sung before and after it stays where it was.
     @RepeatedTest(6)
     void aWallInsideAPhraseLeavesItsNeighboursMatched(RepetitionInfo info) {
-        TimeSpan phrase = VOICE.phrases().get(info.getCurrentRepetition() % 3);
+        RecordedSpan phrase = VOICE.phrases().get(info.getCurrentRepetition() % 3);
         double start = phrase.startSeconds() + 0.25 * phrase.seconds();
-        TimeSpan wall = new TimeSpan(start, start + 0.1 * info.getCurrentRepetition());
+        RecordedSpan wall = new RecordedSpan(start, start + 0.1 * info.getCurrentRepetition());
         Alignment walled = align(List.of(), List.of(wall));
         assertThat(walled.unmatched())
                 .noneMatch(wall.widenedBy(0.02)::overlaps)

@@ -9,7 +9,7 @@ import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
 import zelvan.testing.Takes;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 class WarpingTest {
     private static final int STEP = 2;
@@ -105,7 +105,7 @@ class WarpingTest {
         PathPosterior posterior =
                 new PathPosterior(costs(Takes.LEAD, Takes.LEAD), Band.ofSong(rows, rows));
         List<Double> near = new ArrayList<>();
-        for (TimeSpan phrase : Takes.LEAD.analysis().phrases()) {
+        for (RecordedSpan phrase : Takes.LEAD.analysis().phrases()) {
             int from = (int) Math.ceil((phrase.startSeconds() + 0.1) / ROW_SECONDS);
             for (int i = from; i < (phrase.endSeconds() - 0.1) / ROW_SECONDS; i++) {
                 near.add(posterior.massAround(i, i, 6));

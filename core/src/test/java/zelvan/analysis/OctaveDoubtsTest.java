@@ -8,7 +8,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// A voice at 200 Hz for a second, with candidates that are known exactly.
 class OctaveDoubtsTest {
@@ -30,7 +30,7 @@ class OctaveDoubtsTest {
         }
     }
 
-    private List<TimeSpan> doubts() {
+    private List<RecordedSpan> doubts() {
         return OctaveDoubts.find(path, hertz, unlike, context, STEP);
     }
 

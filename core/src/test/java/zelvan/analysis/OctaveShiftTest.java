@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import zelvan.testing.Tracks;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 class OctaveShiftTest {
     private final VoiceAnalysis voice = Tracks.voice(3, t -> t < 1 ? -1200 : 0);
@@ -14,7 +14,7 @@ class OctaveShiftTest {
     @Test
     void pitchAndNotesAreCorrectedWithinTheStretchOnly() {
         VoiceAnalysis corrected =
-                voice.withOctaves(List.of(new OctaveShift(new TimeSpan(-0.01, 0.9975), 1)));
+                voice.withOctaves(List.of(new OctaveShift(new RecordedSpan(-0.01, 0.9975), 1)));
         assertThat(corrected.pitch().hertz(100)).isCloseTo(440, within(0.01));
         assertThat(corrected.pitch().hertz(500)).isEqualTo(voice.pitch().hertz(500));
         assertThat(voice.notes()).hasSize(2);
@@ -26,7 +26,7 @@ class OctaveShiftTest {
 
     @Test
     void whatWasHeardIsNotTouched() {
-        voice.withOctaves(List.of(new OctaveShift(new TimeSpan(0, 3), -2)));
+        voice.withOctaves(List.of(new OctaveShift(new RecordedSpan(0, 3), -2)));
         assertThat(voice.pitch().hertz(500)).isCloseTo(440, within(0.01));
         assertThat(voice.withOctaves(List.of())).isSameAs(voice);
     }

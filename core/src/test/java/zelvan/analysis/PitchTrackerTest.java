@@ -11,7 +11,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 class PitchTrackerTest {
     private static final int RATE = 16_000;
@@ -151,7 +151,7 @@ class PitchTrackerTest {
         assertThat(worstCents(track, t -> 300, 0.45, 0.65)).isLessThan(60);
         // What was decided against the sound itself is said to be doubtful, there and only there.
         assertThat(track.octaveDoubts()).hasSize(1);
-        TimeSpan doubt = track.octaveDoubts().getFirst();
+        RecordedSpan doubt = track.octaveDoubts().getFirst();
         assertThat(doubt.startSeconds()).isBetween(0.46, 0.54);
         assertThat(doubt.endSeconds()).isBetween(0.56, 0.64);
     }
@@ -172,12 +172,12 @@ class PitchTrackerTest {
                         HOP,
                         flat,
                         flat.clone(),
-                        List.of(new TimeSpan(0.5, 0.6), new TimeSpan(1, 1.2)));
+                        List.of(new RecordedSpan(0.5, 0.6), new RecordedSpan(1, 1.2)));
         assertThat(track.slice(210, 400).octaveDoubts()).hasSize(1);
         assertThat(track.slice(210, 400).octaveDoubts().getFirst().endSeconds())
                 .isCloseTo(0.15, within(1e-9));
-        PitchTrack said = track.shifted(List.of(new OctaveShift(new TimeSpan(0.55, 0.7), 0)));
-        assertThat(said.octaveDoubts()).containsExactly(new TimeSpan(1, 1.2));
+        PitchTrack said = track.shifted(List.of(new OctaveShift(new RecordedSpan(0.55, 0.7), 0)));
+        assertThat(said.octaveDoubts()).containsExactly(new RecordedSpan(1, 1.2));
         assertThat(said.hertz(115)).isEqualTo(220);
     }
 

@@ -9,7 +9,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.audio.Sound;
 import zelvan.testing.Takes;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Levels, transitions, notes and breaths of sounds that can be written down.
 class SoundEventsTest {
@@ -112,7 +112,8 @@ class SoundEventsTest {
                 .satisfies(p -> assertThat(p.startSeconds()).isCloseTo(1.0, within(0.03)));
         assertThat(voice.breaths())
                 .anySatisfy(b ->
-                        assertThat(b.sharedSeconds(new TimeSpan(0.45, 0.8))).isGreaterThan(0.25));
+                        assertThat(b.sharedSeconds(new RecordedSpan(0.45, 0.8)))
+                                .isGreaterThan(0.25));
     }
 
     /// Whatever plays on behind a voice, 40 dB below it, is neither sung nor lined up.

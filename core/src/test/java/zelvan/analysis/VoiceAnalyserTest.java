@@ -15,7 +15,7 @@ import zelvan.dsp.Percentile;
 import zelvan.singers.Performance;
 import zelvan.testing.Takes;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 class VoiceAnalyserTest {
     /// Harmonics that fall with 1/h, in the middle of silence.
@@ -94,7 +94,7 @@ class VoiceAnalyserTest {
         assertThat(Takes.LEAD.analysis().phrases()).hasSize(3);
         assertThat(Takes.WITHOUT_B.analysis().phrases()).hasSize(2);
         List<Performance.Moment> moments = Takes.LEAD.performance().moments();
-        List<TimeSpan> phrases = Takes.LEAD.analysis().phrases();
+        List<RecordedSpan> phrases = Takes.LEAD.analysis().phrases();
         assertThat(phrases.getFirst().startSeconds())
                 .isCloseTo(moments.getFirst().seconds(), within(0.05));
         assertThat(phrases.getLast().endSeconds())

@@ -54,7 +54,9 @@ import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.PitchTarget;
+import zelvan.units.GuideSpan;
 import zelvan.units.Pitch;
+import zelvan.units.RecordedSpan;
 import zelvan.units.TimeSpan;
 
 /// The whole path, on real files, against the truth that the singers wrote beside them.
@@ -153,7 +155,7 @@ class EngineTest {
         assertThat(checked).isPositive();
     }
 
-    private static TimeSpan guidePhrase(int index) {
+    private static GuideSpan guidePhrase(int index) {
         return locked.guidePhrases().get(index);
     }
 
@@ -252,7 +254,7 @@ class EngineTest {
     @Test
     void aProtectedStretchIsTheSourceSampleForSample() {
         Voice left = voice("Mara double left");
-        TimeSpan span = new TimeSpan(12.5, 14.5);
+        RecordedSpan span = new RecordedSpan(12.5, 14.5);
         Session changed =
                 new RepairEdit.Protect(
                                 left.id(),

@@ -37,7 +37,7 @@ import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// What pitch settings do is heard: the rendered voice, listened to again.
 class PitchSoundTest {
@@ -106,7 +106,7 @@ class PitchSoundTest {
         PitchTrack lead = Takes.LEAD.analysis().pitch();
         List<Double> offsets = new ArrayList<>();
         for (Note note : Takes.LEAD.analysis().notes()) {
-            TimeSpan inner = note.span().widenedBy(-Math.min(0.03, note.span().seconds() / 3));
+            RecordedSpan inner = note.span().widenedBy(-Math.min(0.03, note.span().seconds() / 3));
             for (int f = lead.frameAt(inner.startSeconds());
                     f < Math.min(pitch.frames(), lead.frameAt(inner.endSeconds()));
                     f++) {
@@ -163,8 +163,8 @@ class PitchSoundTest {
         for (Note note : take.analysis().notes()) {
             if (note.span().seconds() > 1.5) {
                 // It sets in after a while.
-                TimeSpan late =
-                        new TimeSpan(
+                RecordedSpan late =
+                        new RecordedSpan(
                                 note.span().startSeconds() + 0.3, note.span().endSeconds() - 0.04);
                 double[] then = vibrato(before, late);
                 double[] now = vibrato(after, late);
@@ -177,7 +177,7 @@ class PitchSoundTest {
     }
 
     /// Extent in cents, and rate in hertz, by the sine that fits best.
-    private static double[] vibrato(PitchTrack pitch, TimeSpan span) {
+    private static double[] vibrato(PitchTrack pitch, RecordedSpan span) {
         int from = pitch.frameAt(span.startSeconds());
         int count = pitch.frameAt(span.endSeconds()) - from;
         double mean = 0;
@@ -204,7 +204,7 @@ class PitchSoundTest {
 
     @Test
     void protectedPitchIsTheSourceBitForBit() throws Exception {
-        TimeSpan span = new TimeSpan(2, 3);
+        RecordedSpan span = new RecordedSpan(2, 3);
         DerivedVoice made =
                 derived(
                         Takes.LOOSE,

@@ -31,11 +31,11 @@ import zelvan.session.Voice;
 import zelvan.setting.Settings;
 import zelvan.testing.Takes;
 import zelvan.timing.TimingSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 class SoundCheckTest {
     private static final double CLICK_SECONDS = 3;
-    private static final TimeSpan SOFT = new TimeSpan(4.5, 5);
+    private static final GuideSpan SOFT = new GuideSpan(4.5, 5);
 
     @TempDir Path folder;
     private final AtomicInteger reads = new AtomicInteger();

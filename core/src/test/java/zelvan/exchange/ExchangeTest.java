@@ -217,7 +217,7 @@ class ExchangeTest {
                         .map(alignment, t -> new TimingSettings(0.5, 0), List.of());
         LockMap lock =
                 new LockMeter(
-                                Takes.LEAD.analysis().phrases(),
+                                Takes.LEAD.analysis().phrasesAsGuide(),
                                 Takes.LEAD.analysis().landmarks(),
                                 TimeMap.IDENTITY)
                         .measure(alignment, timing, List.of(), Takes.LOOSE.analysis().phrases());
@@ -240,7 +240,7 @@ class ExchangeTest {
                         alignment,
                         seconds -> seconds);
         TuningSettings settings = new TuningSettings(PitchTarget.GUIDE, 1, 0, 1);
-        return new PitchMeter(Takes.LEAD.analysis().phrases())
+        return new PitchMeter(Takes.LEAD.analysis().phrasesAsGuide())
                 .measure(
                         matched,
                         PitchMapper.map(
@@ -274,7 +274,7 @@ class ExchangeTest {
         LockReport.writeJson(
                 Target.fresh(file),
                 Path.of("lead.wav"),
-                Takes.LEAD.analysis().phrases(),
+                Takes.LEAD.analysis().phrasesAsGuide(),
                 List.of(part()));
         JsonNode part = JsonMapper.shared().readTree(file.toFile()).get("parts").get(0);
         assertThat(part.propertyNames())
@@ -306,7 +306,7 @@ class ExchangeTest {
         LockReport.writeJson(
                 Target.fresh(folder.resolve("all.json")),
                 Path.of("lead.wav"),
-                Takes.LEAD.analysis().phrases(),
+                Takes.LEAD.analysis().phrasesAsGuide(),
                 List.of(part));
         String page = Files.readString(folder.resolve("r.html"));
         assertThat(page).contains("Loose &lt;double&gt;");

@@ -12,7 +12,7 @@ import zelvan.align.Anchor;
 import zelvan.session.StartingPoint;
 import zelvan.testing.Takes;
 import zelvan.timing.TimingSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 class CombMeterTest {
     private static final int RATE = 48_000;
@@ -68,7 +68,7 @@ class CombMeterTest {
 
     @Test
     void theSlackThatOpensIsTheLeastThatDoes() {
-        TimeSpan phrase = new TimeSpan(0, 10);
+        GuideSpan phrase = new GuideSpan(0, 10);
         List<Anchor> late =
                 List.of(
                         Anchor.found(Optional.empty(), 1.030, 1, 1),

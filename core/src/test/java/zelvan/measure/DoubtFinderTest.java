@@ -13,10 +13,11 @@ import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimingResult;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 class DoubtFinderTest {
-    private static final TimeSpan PHRASE = new TimeSpan(1, 9);
+    private static final GuideSpan PHRASE = new GuideSpan(1, 9);
 
     /// A guide with a landmark every half second, and how sure the match of each is; below 0 there
     /// is none.
@@ -35,7 +36,7 @@ class DoubtFinderTest {
                         new Alignment(anchors, List.of(), List.of()),
                         new TimingResult(TimeMap.IDENTITY, leftOut),
                         List.of(),
-                        List.of(PHRASE))
+                        List.of(new RecordedSpan(PHRASE.time())))
                 .doubts();
     }
 

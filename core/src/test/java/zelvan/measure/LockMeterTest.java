@@ -13,10 +13,12 @@ import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimingResult;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 class LockMeterTest {
-    private static final TimeSpan PHRASE = new TimeSpan(1, 5);
+    private static final GuideSpan PHRASE = new GuideSpan(1, 5);
+    private static final RecordedSpan SUNG = new RecordedSpan(PHRASE.time());
     private static final LockMeter METER =
             new LockMeter(List.of(PHRASE), List.of(), TimeMap.IDENTITY);
     private static final TimingResult UNMOVED = new TimingResult(TimeMap.IDENTITY, Set.of());
@@ -37,8 +39,8 @@ class LockMeterTest {
     }
 
     private static LockMap measure(
-            Alignment alignment, TimingResult timing, List<TimeSpan> fences) {
-        return METER.measure(alignment, timing, fences, List.of(PHRASE));
+            Alignment alignment, TimingResult timing, List<RecordedSpan> fences) {
+        return METER.measure(alignment, timing, fences, List.of(SUNG));
     }
 
     @Test
@@ -71,11 +73,32 @@ class LockMeterTest {
 
     @Test
     void somethingElseSungInAPhraseIsSaidSo() {
-        Alignment missing = new Alignment(List.of(), List.of(PHRASE), List.of(PHRASE));
+        Alignment missing = new Alignment(List.of(), List.of(SUNG), List.of(PHRASE));
         LockMap lock = measure(missing, UNMOVED, List.of());
         assertThat(lock.cells().getFirst().state()).isEqualTo(LockMap.State.OTHER_WORDS);
         assertThat(lock.doubts()).containsExactly(new Doubt(PHRASE, Doubt.Reason.OTHER_WORDS));
         assertThat(lock.isHopeless()).isTrue();
+    }
+
+    /// What a late recording sings elsewhere is nothing to do with this phrase.
+    @Test
+    void whatIsSungIsLookedForByTheGuidesClock() {
+        Alignment late =
+                new Alignment(
+                        List.of(Anchor.found(Optional.empty(), 160, 100, 1)),
+                        List.of(),
+                        List.of(PHRASE));
+        RecordedSpan elsewhere = new RecordedSpan(PHRASE.time());
+        RecordedSpan there = elsewhere.shiftedBy(60);
+        assertThat(state(late, elsewhere)).isEqualTo(LockMap.State.SILENT);
+        assertThat(state(late, there)).isEqualTo(LockMap.State.OTHER_WORDS);
+    }
+
+    private static LockMap.State state(Alignment alignment, RecordedSpan sung) {
+        return METER.measure(alignment, UNMOVED, List.of(), List.of(sung))
+                .cells()
+                .getFirst()
+                .state();
     }
 
     @Test
@@ -101,7 +124,7 @@ class LockMeterTest {
     @Test
     void aFencedPhraseIsProtected() {
         assertThat(
-                        measure(late(1, 10, 10, 10), UNMOVED, List.of(new TimeSpan(0.5, 6)))
+                        measure(late(1, 10, 10, 10), UNMOVED, List.of(new RecordedSpan(0.5, 6)))
                                 .cells()
                                 .getFirst()
                                 .state())

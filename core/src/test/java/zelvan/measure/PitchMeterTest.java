@@ -14,11 +14,11 @@ import zelvan.tuning.PitchMapper;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningResult;
 import zelvan.tuning.TuningSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 class PitchMeterTest {
-    private static final List<TimeSpan> PHRASES =
-            List.of(new TimeSpan(0.2, 1.8), new TimeSpan(2.2, 3.8), new TimeSpan(4.2, 4.8));
+    private static final List<GuideSpan> PHRASES =
+            List.of(new GuideSpan(0.2, 1.8), new GuideSpan(2.2, 3.8), new GuideSpan(4.2, 4.8));
 
     /// 40 cents sharp in the first phrase, 20 flat in the second, silent in the third.
     private static double sung(double seconds) {

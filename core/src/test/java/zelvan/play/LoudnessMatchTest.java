@@ -12,7 +12,7 @@ import zelvan.audio.Sound;
 import zelvan.render.RawSource;
 import zelvan.render.VoiceSource;
 import zelvan.units.Decibels;
-import zelvan.units.TimeSpan;
+import zelvan.units.SongSpan;
 
 class LoudnessMatchTest {
     private static final int RATE = 48_000;
@@ -30,7 +30,7 @@ class LoudnessMatchTest {
         Program program =
                 new Program(List.of(new Program.Track(raw, locked, 1, 0.7)), Version.LOCKED);
         return Decibels.ofAmplitude(
-                LoudnessMatch.rawGain(program, RATE, new TimeSpan(0, seconds), () -> false));
+                LoudnessMatch.rawGain(program, RATE, new SongSpan(0, seconds), () -> false));
     }
 
     @ParameterizedTest

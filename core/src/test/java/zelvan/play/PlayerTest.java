@@ -84,7 +84,7 @@ class PlayerTest {
         SimulatedOutput output = new SimulatedOutput(RATE);
         try (Player player = new Player(output)) {
             player.program(program(Version.RAW));
-            player.loop(java.util.Optional.of(new zelvan.units.TimeSpan(0.5, 0.6)));
+            player.loop(java.util.Optional.of(new zelvan.units.SongSpan(0.5, 0.6)));
             player.seek(0.5);
             player.play();
             await(() -> output.writtenFrames() > RATE / 2);
@@ -173,7 +173,7 @@ class PlayerTest {
         SimulatedOutput output = new SimulatedOutput(RATE);
         try (Player player = new Player(output)) {
             player.program(ramp(1));
-            player.loop(java.util.Optional.of(new zelvan.units.TimeSpan(0.5, 0.6)));
+            player.loop(java.util.Optional.of(new zelvan.units.SongSpan(0.5, 0.6)));
             player.seek(0.5);
             player.play();
             await(() -> output.writtenFrames() > RATE);

@@ -15,7 +15,8 @@ import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 class HistoryTest {
     static final Stack DOUBLES =
@@ -54,7 +55,7 @@ class HistoryTest {
                     new RepairEdit.Protect(
                             "w",
                             "Right",
-                            new Protection(new TimeSpan(at, at + 1), Protection.Kind.TIMING));
+                            new Protection(new RecordedSpan(at, at + 1), Protection.Kind.TIMING));
             case 5 -> new Edit.SetStrip("w", "Right", Strip.PLAIN.withMuted(at > 5), "muted");
             case 6 -> new Edit.SetMix(new Mix(percent / 100, random.nextBoolean()));
             default -> new Edit.SetGuide("v", "Left", DOUBLES);
@@ -126,7 +127,7 @@ class HistoryTest {
 
     @Test
     void settingsComeFromThePhraseThenTheVoiceThenTheStack() {
-        TimeSpan phrase = new TimeSpan(4, 6);
+        GuideSpan phrase = new GuideSpan(4, 6);
         Session session =
                 new Turn<>(List.of(new Scope.OfVoice("v")), "Left", TimingSettings.SLACK, 20.0)
                         .apply(session());

@@ -30,11 +30,12 @@ import zelvan.tuning.NoteEdit;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Grid;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 import zelvan.units.TempoMap;
-import zelvan.units.TimeSpan;
 
 class SessionFileTest {
-    private static final TimeSpan NOTE = new TimeSpan(2, 3);
+    private static final RecordedSpan NOTE = new RecordedSpan(2, 3);
 
     @TempDir Path folder;
 
@@ -46,7 +47,7 @@ class SessionFileTest {
     private Session session() {
         Path audio = folder.resolve("takes").resolve("left.wav");
         Scope voice = new Scope.OfVoice("v");
-        Scope phrase = new Scope.OfPhrase("v", new TimeSpan(5, 7));
+        Scope phrase = new Scope.OfPhrase("v", new GuideSpan(5, 7));
         Scope stack = new Scope.OfStack("doubles");
         Session session = HistoryTest.session();
         for (Edit edit :
@@ -58,7 +59,7 @@ class SessionFileTest {
                         new RepairEdit.Protect(
                                 "v",
                                 "Left",
-                                new Protection(new TimeSpan(3, 4), Protection.Kind.BOTH)),
+                                new Protection(new RecordedSpan(3, 4), Protection.Kind.BOTH)),
                         turn(phrase, TimingSettings.SLACK, 10.0),
                         turn(voice, TimingSettings.LINE_UP, LineUp.VOWELS),
                         turn(stack, TimingSettings.PULL, 80.0),
@@ -98,7 +99,7 @@ class SessionFileTest {
                         new TuningEdit.SetChords(
                                 List.of(new Harmony.Change(2.5, new Chord("Am7/G"))), ""),
                         new TuningEdit.ShiftOctave(
-                                List.of(new TuningEdit.ShiftOctave.Of("v", new TimeSpan(8, 9))),
+                                List.of(new TuningEdit.ShiftOctave.Of("v", new RecordedSpan(8, 9))),
                                 -1),
                         new TuningEdit.SetNotes(
                                 List.of(
@@ -328,7 +329,7 @@ class SessionFileTest {
         HandWork hand = session.handOf(voice(session));
         assertThat(hand.anchors()).containsExactly(Anchor.held(1.25, 1.5));
         assertThat(hand.protections())
-                .containsExactly(new Protection(new TimeSpan(3, 4), Protection.Kind.BOTH));
+                .containsExactly(new Protection(new RecordedSpan(3, 4), Protection.Kind.BOTH));
         assertThat(TimingSettings.of(session.stack("doubles").orElseThrow().settings()))
                 .isEqualTo(new TimingSettings(0.5, 0.01));
         assertThat(session.guideReference()).isEqualTo(GuideReference.ITSELF);

@@ -12,7 +12,7 @@ import org.junit.jupiter.api.io.TempDir;
 import zelvan.align.Anchor;
 import zelvan.files.Target;
 import zelvan.tuning.NoteEdit;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// A session that was edited by hand, or damaged: what is wrong is named with its place, and the
 /// rest is there.
@@ -35,7 +35,7 @@ class SessionMenderTest {
                                                                 Anchor.held(3, 3.5)))
                                                 .withNotes(
                                                         List.of(
-                                                                NoteEdit.of(new TimeSpan(4, 5))
+                                                                NoteEdit.of(new RecordedSpan(4, 5))
                                                                         .withVibrato(0.25))));
         SessionFile.write(Target.fresh(file), session);
     }

@@ -10,7 +10,8 @@ import zelvan.timing.TimingSettings;
 import zelvan.tuning.NoteEdit;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 class TuningEditTest {
     private static HandWork hand(Session session) {
@@ -19,7 +20,7 @@ class TuningEditTest {
 
     private static Session shifted(Session session, double from, double to, int octaves) {
         return new TuningEdit.ShiftOctave(
-                        List.of(new TuningEdit.ShiftOctave.Of("v", new TimeSpan(from, to))),
+                        List.of(new TuningEdit.ShiftOctave.Of("v", new RecordedSpan(from, to))),
                         octaves)
                 .apply(session);
     }
@@ -27,7 +28,7 @@ class TuningEditTest {
     @Test
     void phraseDepartsFromVoiceAndVoiceFromStack() {
         Scope voice = new Scope.OfVoice("v");
-        Scope phrase = new Scope.OfPhrase("v", new TimeSpan(5, 7));
+        Scope phrase = new Scope.OfPhrase("v", new GuideSpan(5, 7));
         Session session = Wanted.pitch(PitchTarget.GUIDE, 80, 5, 100).apply(HistoryTest.session());
         session = new Turn<>(List.of(voice), "", TuningSettings.PULL, 30.0).apply(session);
         session =
@@ -42,7 +43,7 @@ class TuningEditTest {
 
     @Test
     void phraseKeepsItsTimingWhenItsPitchIsGivenBack() {
-        List<Scope> phrase = List.of(new Scope.OfPhrase("v", new TimeSpan(5, 7)));
+        List<Scope> phrase = List.of(new Scope.OfPhrase("v", new GuideSpan(5, 7)));
         Session session =
                 new Turn<>(phrase, "", TimingSettings.PULL, 100.0).apply(HistoryTest.session());
         Session both = new Turn<>(phrase, "", TuningSettings.PULL, 30.0).apply(session);
@@ -57,14 +58,14 @@ class TuningEditTest {
         Session session = shifted(shifted(HistoryTest.session(), 2, 4, 1), 3, 5, -1);
         assertThat(hand(session).octaves())
                 .containsExactly(
-                        new OctaveShift(new TimeSpan(2, 3), 1),
-                        new OctaveShift(new TimeSpan(3, 4), 0),
-                        new OctaveShift(new TimeSpan(4, 5), -1));
+                        new OctaveShift(new RecordedSpan(2, 3), 1),
+                        new OctaveShift(new RecordedSpan(3, 4), 0),
+                        new OctaveShift(new RecordedSpan(4, 5), -1));
         // Put back by hand, it is where the user wants it.
         assertThat(hand(shifted(session, 2, 3, -1)).octaves().getFirst())
-                .isEqualTo(new OctaveShift(new TimeSpan(2, 3), 0));
+                .isEqualTo(new OctaveShift(new RecordedSpan(2, 3), 0));
         assertThat(hand(shifted(session, 2, 3, 1)).octaves().getFirst())
-                .isEqualTo(new OctaveShift(new TimeSpan(2, 3), 2));
+                .isEqualTo(new OctaveShift(new RecordedSpan(2, 3), 2));
     }
 
     private static Session noted(Session session, NoteEdit... notes) {
@@ -75,9 +76,9 @@ class TuningEditTest {
 
     @Test
     void whatIsSaidOfANoteReplacesWhatItOverlapsAndIsGivenBack() {
-        TimeSpan whole = new TimeSpan(2, 4);
-        NoteEdit first = NoteEdit.of(new TimeSpan(2, 3)).withAim(100);
-        NoteEdit second = NoteEdit.of(new TimeSpan(3, 4)).withVibrato(0);
+        RecordedSpan whole = new RecordedSpan(2, 4);
+        NoteEdit first = NoteEdit.of(new RecordedSpan(2, 3)).withAim(100);
+        NoteEdit second = NoteEdit.of(new RecordedSpan(3, 4)).withVibrato(0);
         Session session = noted(HistoryTest.session(), NoteEdit.of(whole).withWander(0.5));
         assertThat(hand(session).note(whole).wander()).contains(0.5);
         session = noted(session, first, second);

@@ -18,7 +18,7 @@ import zelvan.align.Anchor;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.testing.Takes;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 class TimingTest {
     private static final Alignment LOOSE =
@@ -91,7 +91,9 @@ class TimingTest {
         List<Fence> fences =
                 random.nextBoolean()
                         ? List.of(
-                                new Fence(new TimeSpan(start, start + random.nextDouble()), stays))
+                                new Fence(
+                                        new RecordedSpan(start, start + random.nextDouble()),
+                                        stays))
                         : List.of();
         TimeMap map = MAPPER.map(LOOSE, t -> settings, fences).map();
         for (int i = 1; i < map.size(); i++) {
@@ -100,7 +102,7 @@ class TimingTest {
             assertThat(b.sourceSeconds()).isGreaterThan(a.sourceSeconds());
             assertThat(b.outputSeconds()).isGreaterThan(a.outputSeconds());
         }
-        for (TimeSpan span : fences.stream().map(Fence::span).toList()) {
+        for (RecordedSpan span : fences.stream().map(Fence::span).toList()) {
             if (stays) {
                 assertThat(map.outputSecondsAt(span.startSeconds()))
                         .isCloseTo(span.startSeconds(), within(1e-9));
@@ -162,7 +164,7 @@ class TimingTest {
                 new TimeMapper(Takes.WITH_AD_LIB.analysis())
                         .map(alignment, t -> TimingSettings.FULL, List.of())
                         .map();
-        TimeSpan adLib = Takes.WITH_AD_LIB.performance().adLibs().getFirst();
+        RecordedSpan adLib = new RecordedSpan(Takes.WITH_AD_LIB.performance().adLibs().getFirst());
         for (double t = adLib.startSeconds(); t < adLib.endSeconds(); t += 0.05) {
             assertThat(map.outputSecondsAt(t)).isCloseTo(t, within(1e-9));
         }
@@ -190,9 +192,9 @@ class TimingTest {
     /// change.
     @Test
     void aLatePhraseMovesAsOnePieceAndTheRestsGive() {
-        TimeSpan second = Takes.LEAD.analysis().phrases().get(1);
+        RecordedSpan second = Takes.LEAD.analysis().phrases().get(1);
         List<Anchor> anchors = new java.util.ArrayList<>();
-        for (TimeSpan phrase : Takes.LEAD.analysis().phrases()) {
+        for (RecordedSpan phrase : Takes.LEAD.analysis().phrases()) {
             double late = phrase.equals(second) ? 0.08 : 0;
             for (double t = phrase.startSeconds(); t < phrase.endSeconds(); t += 0.25) {
                 anchors.add(Anchor.found(java.util.Optional.empty(), t, t - late, 1));
@@ -208,7 +210,7 @@ class TimingTest {
         for (double t = second.startSeconds(); t < second.startSeconds() + 2; t += 0.1) {
             assertThat(map.outputSecondsAt(t)).isCloseTo(t - 0.08, within(INAUDIBLE_SECONDS));
         }
-        TimeSpan first = Takes.LEAD.analysis().phrases().getFirst();
+        RecordedSpan first = Takes.LEAD.analysis().phrases().getFirst();
         for (double t = first.startSeconds(); t < first.endSeconds() - 0.3; t += 0.1) {
             assertThat(map.outputSecondsAt(t)).isCloseTo(t, within(INAUDIBLE_SECONDS));
         }
@@ -217,7 +219,7 @@ class TimingTest {
     /// Consonants keep their length where the vowel can take the change.
     @Test
     void anEssIsMovedAndTheVowelStretched() {
-        TimeSpan ess =
+        RecordedSpan ess =
                 Takes.LEAD.analysis().esses().stream()
                         .filter(e ->
                                 e.seconds() > 0.06

@@ -11,7 +11,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.analysis.Note;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 class HarmonyTest {
     /// The tones of keys and chords, by their numbers in the octave; common practice.
@@ -164,7 +164,7 @@ class HarmonyTest {
             double seconds = step % 12 == 0 ? 1 : 0.5;
             notes.add(
                     new Note(
-                            new TimeSpan(at, at + seconds),
+                            new RecordedSpan(at, at + seconds),
                             Pitch.hertzOfMidiNote(60.0 + tonic + step + 0.1)));
             at += seconds;
         }

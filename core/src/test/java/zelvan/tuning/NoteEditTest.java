@@ -12,12 +12,12 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.align.Alignment;
 import zelvan.testing.Tracks;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Closed forms: the voice is a line of cents above A4 that is known exactly.
 class NoteEditTest {
     private static final double SECONDS = 3;
-    private static final TimeSpan MIDDLE = new TimeSpan(1, 2);
+    private static final RecordedSpan MIDDLE = new RecordedSpan(1, 2);
     private static final TuningSettings HALF = new TuningSettings(PitchTarget.GUIDE, 0.5, 0, 1);
 
     private static TuningResult map(
@@ -156,7 +156,7 @@ class NoteEditTest {
                 map(
                         t -> t < 1.5 ? 0 : 200,
                         TuningSettings.OFF,
-                        NoteEdit.of(new TimeSpan(0, SECONDS)));
+                        NoteEdit.of(new RecordedSpan(0, SECONDS)));
         assertThat(joined.notes()).hasSize(1);
     }
 

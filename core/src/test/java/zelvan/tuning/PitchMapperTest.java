@@ -12,7 +12,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import zelvan.align.Alignment;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.testing.Tracks;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Closed forms: both voices are lines of cents above A4 that are known exactly.
 class PitchMapperTest {
@@ -34,7 +34,7 @@ class PitchMapperTest {
             DoubleUnaryOperator guide,
             TuningSettings settings,
             Harmony harmony,
-            List<TimeSpan> fences) {
+            List<RecordedSpan> fences) {
         VoiceAnalysis sung = Tracks.voice(SECONDS, voice);
         MatchedPitch matched =
                 MatchedPitch.of(
@@ -100,7 +100,7 @@ class PitchMapperTest {
 
     @Test
     void protectedPitchIsNotTouched() {
-        TimeSpan span = new TimeSpan(0.8123, 1.2077);
+        RecordedSpan span = new RecordedSpan(0.8123, 1.2077);
         PitchMap map = map(t -> 40, t -> 0, CURVE, Harmony.UNKNOWN, List.of(span)).map();
         assertThat(map.changes(span.startSeconds(), span.endSeconds())).isFalse();
         assertThat(map.centsAt(0.7)).isCloseTo(-40, within(0.5));

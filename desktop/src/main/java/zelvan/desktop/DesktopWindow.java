@@ -9,8 +9,9 @@ import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.stage.Stage;
 import zelvan.cli.Window;
-import zelvan.desktop.model.AppModel;
+import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Theme;
+import zelvan.desktop.work.Work;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.files.Ledger;
@@ -29,17 +30,16 @@ public final class DesktopWindow implements Window {
         CountDownLatch closed = new CountDownLatch(1);
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
-            AppModel model =
-                    new AppModel(
-                            new Engine(KeptWork.ofUser()), player(), unsaved(), Ledger.ofUser());
+            Desk desk = new Desk(player());
+            Work work = new Work(desk, new Engine(KeptWork.ofUser()), unsaved(), Ledger.ofUser());
             Stage stage = new Stage();
-            var unused = new MainWindow(model, new Theme(), stage);
+            var unused = new MainWindow(desk, work, new Theme(), stage);
             stage.setOnHidden(e -> {
-                model.close();
+                work.close();
                 closed.countDown();
             });
             stage.show();
-            model.documents().open(named);
+            work.documents().open(named);
         });
         try {
             closed.await();

@@ -9,21 +9,23 @@ import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import org.kordamp.ikonli.feather.Feather;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Documents;
+import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Theme;
+import zelvan.desktop.work.Documents;
 import zelvan.session.Autosave;
 
 /// Stands where nothing is open yet: what to do first, and what earlier runs left unsaved.
 final class EmptyView {
     private static final int MOST_LEFT_SHOWN = 5;
 
-    private final AppModel model;
+    private final Desk desk;
+    private final Documents documents;
     private final VBox left = new VBox(6);
     private final VBox box;
 
-    EmptyView(AppModel model, Runnable chooseFolder, Runnable openSession) {
-        this.model = model;
+    EmptyView(Desk desk, Documents documents, Runnable chooseFolder, Runnable openSession) {
+        this.desk = desk;
+        this.documents = documents;
         Label first = new Label("Drop a folder of voices here");
         first.getStyleClass().add("empty-title");
         Label then = new Label("The lead is found by its name, everything else lines up with it.");
@@ -39,7 +41,7 @@ final class EmptyView {
         box = new VBox(14, first, then, buttons, left);
         box.setAlignment(Pos.CENTER);
         box.setId("empty");
-        model.history().subscribe(ignored -> refresh());
+        desk.history().subscribe(ignored -> refresh());
     }
 
     Node node() {
@@ -49,8 +51,8 @@ final class EmptyView {
     private void refresh() {
         left.getChildren()
                 .setAll(
-                        model.session().voices().isEmpty()
-                                ? model.documents().unsavedSessions().stream()
+                        desk.session().voices().isEmpty()
+                                ? documents.unsavedSessions().stream()
                                         .limit(MOST_LEFT_SHOWN)
                                         .map(this::row)
                                         .toList()
@@ -66,13 +68,13 @@ final class EmptyView {
                                 + Documents.whenOf(unsaved)
                                 + ", which was not saved");
         goOn.getStyleClass().add("go-on");
-        goOn.setOnAction(e -> model.documents().goOn(unsaved));
+        goOn.setOnAction(e -> documents.goOn(unsaved));
         Button away = new Button();
         away.setGraphic(Theme.icon(Feather.TRASH_2));
         away.setTooltip(new Tooltip("Throw it away"));
         away.setAccessibleText("Throw “" + Documents.nameOf(unsaved) + "” away");
         away.setOnAction(e -> {
-            model.documents().throwAway(unsaved);
+            documents.throwAway(unsaved);
             refresh();
         });
         HBox row = new HBox(6, goOn, away);

@@ -19,45 +19,57 @@ import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Stage;
 import javafx.stage.Window;
+import zelvan.desktop.acts.Doubts;
+import zelvan.desktop.acts.Selection;
 import zelvan.desktop.closeup.CloseUpView;
+import zelvan.desktop.closeup.LensView;
+import zelvan.desktop.closeup.Slide;
+import zelvan.desktop.closeup.pitch.PitchLens;
+import zelvan.desktop.closeup.time.TimeLens;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Lens;
 import zelvan.desktop.keys.Command;
 import zelvan.desktop.keys.Commands;
 import zelvan.desktop.lockmap.LockMapView;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Doubts;
-import zelvan.desktop.model.Lens;
-import zelvan.desktop.model.Selection;
-import zelvan.desktop.model.Viewport;
-import zelvan.desktop.reports.PrintSheet;
 import zelvan.desktop.reports.StatusView;
 import zelvan.desktop.settings.SettingsView;
+import zelvan.desktop.sheets.ClosingSheet;
+import zelvan.desktop.sheets.PrintSheet;
 import zelvan.desktop.theme.Theme;
 import zelvan.desktop.transport.TransportView;
+import zelvan.desktop.work.Work;
 import zelvan.files.FileNames;
-import zelvan.play.Version;
 import zelvan.session.Edit;
 import zelvan.session.Mix;
 import zelvan.session.SessionFile;
 
 /// Puts the views together.
 public final class MainWindow {
-    private final AppModel model;
+    private final Desk desk;
+    private final Work work;
     private final Theme theme;
     private final Stage stage;
+    private final Slide slide;
+    private final LensView time;
+    private final LensView pitch;
     private final Commands commands;
     private final Scene scene;
     private int doubt = -1;
 
     /// @param stage shows it; not shown yet by this
-    public MainWindow(AppModel model, Theme theme, Stage stage) {
-        this.model = model;
+    public MainWindow(Desk desk, Work work, Theme theme, Stage stage) {
+        this.desk = desk;
+        this.work = work;
         this.theme = theme;
         this.stage = stage;
-        this.commands = new Commands(table());
+        slide = new Slide(desk.hearing().version());
+        time = new TimeLens(desk, theme, slide);
+        pitch = new PitchLens(desk, theme, slide);
+        commands = new Commands(table());
         BorderPane root = new BorderPane();
-        root.setTop(new VBox(commands.menuBar(), new TransportView(model, theme, commands).node()));
+        root.setTop(new VBox(commands.menuBar(), new TransportView(desk, theme, commands).node()));
         root.setCenter(centre());
-        root.setBottom(new StatusView(model, commands).node());
+        root.setBottom(new StatusView(desk, commands).node());
         root.setId("main");
         this.scene = new Scene(root, 1280, 800);
         theme.dress(scene);
@@ -65,37 +77,39 @@ public final class MainWindow {
         scene.setOnDragOver(this::dragOver);
         scene.setOnDragDropped(this::dropped);
         stage.setScene(scene);
-        stage.setOnCloseRequest(new Closing(model.prints(), theme, stage)::asked);
+        stage.setOnCloseRequest(
+                new ClosingSheet(desk.printing(), work.prints(), theme, stage)::asked);
         // Through the scene, so that a stage that gets another scene lets go of this window.
         scene.windowProperty()
                 .flatMap(Window::focusedProperty)
                 .orElse(false)
                 .subscribe(focused -> {
-                    if (focused && !model.session().voices().isEmpty()) {
-                        model.deriving().lookAtFiles();
+                    if (focused && !desk.session().voices().isEmpty()) {
+                        work.deriving().lookAtFiles();
                     }
                 });
-        model.history().subscribe(ignored -> refreshTitle());
-        model.documents().file().subscribe(ignored -> refreshTitle());
+        desk.history().subscribe(ignored -> refreshTitle());
+        desk.file().subscribe(ignored -> refreshTitle());
     }
 
     private void refreshTitle() {
-        stage.setTitle(
-                model.session().name()
-                        + (model.documents().dirty() ? " (changed)" : "")
-                        + " – Zelvan");
+        stage.setTitle(desk.session().name() + (desk.dirty() ? " (changed)" : "") + " – Zelvan");
     }
 
     private Node centre() {
         SplitPane below =
-                new SplitPane(new CloseUpView(model, theme).node(), new SettingsView(model).node());
+                new SplitPane(
+                        new CloseUpView(desk, theme, slide, List.of(time, pitch)).node(),
+                        new SettingsView(desk, work.midi()::readChords, work.midi()::readTempo)
+                                .node());
         below.setDividerPositions(0.765);
         SplitPane.setResizableWithParent(below.getItems().getLast(), false);
-        SplitPane both = new SplitPane(new LockMapView(model, theme).node(), below);
+        SplitPane both = new SplitPane(new LockMapView(desk, theme).node(), below);
         both.setOrientation(Orientation.VERTICAL);
         both.setDividerPositions(0.5);
-        Node empty = new EmptyView(model, this::chooseFolder, this::openSession).node();
-        model.history()
+        Node empty =
+                new EmptyView(desk, work.documents(), this::chooseFolder, this::openSession).node();
+        desk.history()
                 .subscribe(h -> {
                     boolean nothing = h.current().voices().isEmpty();
                     empty.setVisible(nothing);
@@ -106,7 +120,9 @@ public final class MainWindow {
 
     private List<Command> table() {
         List<Command> all = new ArrayList<>(files());
-        all.addAll(RepairCommands.of(model));
+        all.addAll(time.commands());
+        all.addAll(RepairCommands.of(desk));
+        all.addAll(pitch.commands());
         all.addAll(listening());
         return all;
     }
@@ -130,32 +146,33 @@ public final class MainWindow {
                 Command.of("save", "File", "Save", "Shortcut+S", this::save),
                 Command.of("save-as", "File", "Save as…", "Shortcut+Shift+S", this::saveAs),
                 Command.of("print", "File", "Print…", "Shortcut+P", this::print),
-                Command.of("undo", "Edit", "Undo", "Shortcut+Z", model::undo),
-                Command.of("redo", "Edit", "Redo", "Shortcut+Shift+Z", model::redo),
+                Command.of("undo", "Edit", "Undo", "Shortcut+Z", desk::undo),
+                Command.of("redo", "Edit", "Redo", "Shortcut+Shift+Z", desk::redo),
                 Command.of(
                         "all",
                         "Edit",
                         "Select everything",
                         "Shortcut+A",
-                        () -> model.select(Selection.NOTHING)));
+                        () -> desk.select(Selection.NOTHING)));
     }
 
     private List<Command> listening() {
         return List.of(
-                Command.of("play", "Listen", "Play or stop", "SPACE", model.playback()::playOrStop),
+                Command.of("play", "Listen", "Play or stop", "SPACE", desk.hearing()::playOrStop),
                 Command.of(
                         "start",
                         "Listen",
                         "Go to the start",
                         "HOME",
-                        () -> model.playback().seek(0)),
+                        () -> desk.hearing().player().seek(0)),
                 Command.of(
                         "loop",
                         "Listen",
                         "Loop what is selected",
                         "O",
-                        () -> model.playback().setLooping(!model.playback().looping().get())),
-                Command.of("version", "Listen", "Raw or locked", "R", this::switchVersion),
+                        () -> desk.hearing().loop(!desk.hearing().looping().get())),
+                Command.of(
+                        "version", "Listen", "Raw or locked", "R", desk.hearing()::switchVersion),
                 Command.of("half-speed", "Listen", "Half speed", "H", this::switchSpeed),
                 Command.of("bed", "Listen", "Bed on or off", "B", this::switchBed),
                 Command.of("next-doubt", "Look", "Next doubtful place", "N", () -> visitDoubt(1)),
@@ -170,60 +187,45 @@ public final class MainWindow {
                         "Look",
                         "Close-up in time",
                         "1",
-                        () -> model.lens().set(Lens.TIME)),
+                        () -> desk.sight().lookThrough(Lens.TIME)),
                 Command.of(
                         "pitch-lens",
                         "Look",
                         "Close-up in pitch",
                         "2",
-                        () -> model.lens().set(Lens.PITCH)),
-                Command.of("closer", "Look", "Closer", "Shortcut+UP", () -> zoom(0.6)),
-                Command.of("further", "Look", "Further away", "Shortcut+DOWN", () -> zoom(1 / 0.6)),
+                        () -> desk.sight().lookThrough(Lens.PITCH)),
+                Command.of("closer", "Look", "Closer", "Shortcut+UP", () -> desk.zoom(0.6)),
+                Command.of(
+                        "further",
+                        "Look",
+                        "Further away",
+                        "Shortcut+DOWN",
+                        () -> desk.zoom(1 / 0.6)),
                 Command.of("along", "Look", "Along", "Shortcut+RIGHT", () -> along(0.4)),
                 Command.of("back", "Look", "Back", "Shortcut+LEFT", () -> along(-0.4)),
                 Command.of("light", "Look", "Light or dark", "Shortcut+T", theme::toggle),
                 Command.of("keys", "Help", "Keys", "F1", this::showKeys));
     }
 
-    private void switchVersion() {
-        model.playback()
-                .version()
-                .set(
-                        model.playback().version().get() == Version.RAW
-                                ? Version.LOCKED
-                                : Version.RAW);
-    }
-
     private void switchSpeed() {
-        model.playback().halfSpeed().set(!model.playback().halfSpeed().get());
+        desk.hearing().slowDown(!desk.hearing().halfSpeed().get());
     }
 
     private void switchBed() {
-        Mix mix = model.session().mix();
-        model.apply(new Edit.SetMix(new Mix(mix.blend(), !mix.bed())));
+        Mix mix = desk.session().mix();
+        desk.apply(new Edit.SetMix(new Mix(mix.blend(), !mix.bed())));
     }
 
     private void visitDoubt(int step) {
-        List<Doubts.Place> doubts = Doubts.in(model.derived().get());
+        List<Doubts.Place> doubts = Doubts.in(desk.derived().get());
         if (!doubts.isEmpty()) {
             doubt = Math.floorMod(doubt < 0 && step < 0 ? -1 : doubt + step, doubts.size());
-            model.visit(doubts.get(doubt));
+            desk.visit(doubts.get(doubt));
         }
     }
 
-    private void zoom(double factor) {
-        Viewport view = model.viewport().get();
-        model.viewport()
-                .set(
-                        view.zoomed(
-                                factor,
-                                0.5 * (view.startSeconds() + view.endSeconds()),
-                                model.derived().get().seconds()));
-    }
-
     private void along(double share) {
-        Viewport view = model.viewport().get();
-        model.viewport().set(view.moved(share * view.seconds(), model.derived().get().seconds()));
+        desk.moveAlong(share * desk.sight().viewport().get().seconds());
     }
 
     private void showKeys() {
@@ -236,7 +238,7 @@ public final class MainWindow {
         DirectoryChooser chooser = new DirectoryChooser();
         chooser.setTitle("A folder of voices");
         Optional.ofNullable(chooser.showDialog(stage))
-                .ifPresent(folder -> model.documents().open(List.of(folder.toPath())));
+                .ifPresent(folder -> work.documents().open(List.of(folder.toPath())));
     }
 
     private void chooseFiles() {
@@ -249,7 +251,7 @@ public final class MainWindow {
                                 "*.ogg"));
         Optional.ofNullable(chooser.showOpenMultipleDialog(stage))
                 .ifPresent(
-                        files -> model.documents().open(files.stream().map(File::toPath).toList()));
+                        files -> work.documents().open(files.stream().map(File::toPath).toList()));
     }
 
     private static FileChooser sessionChooser(String title) {
@@ -264,12 +266,12 @@ public final class MainWindow {
 
     private void openSession() {
         Optional.ofNullable(sessionChooser("A session").showOpenDialog(stage))
-                .ifPresent(file -> model.documents().open(List.of(file.toPath())));
+                .ifPresent(file -> work.documents().open(List.of(file.toPath())));
     }
 
     private void save() {
-        if (model.documents().file().get().isPresent()) {
-            model.documents().save(model.documents().file().get().get());
+        if (desk.file().get().isPresent()) {
+            work.documents().save(desk.file().get().get());
             refreshTitle();
         } else {
             saveAs();
@@ -278,12 +280,12 @@ public final class MainWindow {
 
     private void saveAs() {
         FileChooser chooser = sessionChooser("Save the session");
-        chooser.setInitialFileName(FileNames.of(model.session().name()) + SessionFile.EXTENSION);
+        chooser.setInitialFileName(FileNames.of(desk.session().name()) + SessionFile.EXTENSION);
         Optional.ofNullable(chooser.showSaveDialog(stage))
                 .map(File::toPath)
                 .map(MainWindow::withExtension)
                 .ifPresent(path -> {
-                    model.documents().save(path);
+                    work.documents().save(path);
                     refreshTitle();
                 });
     }
@@ -299,7 +301,7 @@ public final class MainWindow {
         chooser.setTitle("A folder for what is printed");
         var sheet =
                 new PrintSheet(
-                                model.prints(),
+                                work.prints(),
                                 theme,
                                 () -> Optional.ofNullable(chooser.showDialog(stage)))
                         .alert();
@@ -317,7 +319,7 @@ public final class MainWindow {
     private void dropped(DragEvent event) {
         List<Path> paths = new ArrayList<>();
         event.getDragboard().getFiles().forEach(f -> paths.add(f.toPath()));
-        model.documents().open(paths);
+        work.documents().open(paths);
         event.setDropCompleted(!paths.isEmpty());
         event.consume();
     }

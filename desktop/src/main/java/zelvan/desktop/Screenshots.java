@@ -24,20 +24,23 @@ import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.Note;
 import zelvan.derived.DerivedVoice;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Focus;
-import zelvan.desktop.model.Lens;
-import zelvan.desktop.model.Selection;
-import zelvan.desktop.model.Viewport;
-import zelvan.desktop.reports.PrintSheet;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Notes;
+import zelvan.desktop.acts.Protections;
+import zelvan.desktop.acts.Repairs;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Lens;
+import zelvan.desktop.desk.Viewport;
+import zelvan.desktop.sheets.PrintSheet;
 import zelvan.desktop.theme.Theme;
+import zelvan.desktop.work.Work;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.files.Ledger;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
-import zelvan.session.Gesture;
 import zelvan.session.GuideEdit;
 import zelvan.session.GuideReference;
 import zelvan.session.Protection;
@@ -49,8 +52,9 @@ import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Grid;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 import zelvan.units.TempoMap;
-import zelvan.units.TimeSpan;
 
 /// Pictures of the main views, made from the demo session.
 final class Screenshots {
@@ -82,37 +86,37 @@ final class Screenshots {
 
     private void takeAll() throws InterruptedException {
         Theme theme = onWindow(Theme::new);
-        AppModel model =
+        Desk desk = onWindow(() -> new Desk(new Player(new SimulatedOutput(SAMPLE_RATE_HERTZ))));
+        Work work =
                 onWindow(() ->
-                        new AppModel(
+                        new Work(
+                                desk,
                                 new Engine(KeptWork.ofUser()),
-                                new Player(new SimulatedOutput(SAMPLE_RATE_HERTZ)),
                                 Path.of(
                                         System.getProperty("java.io.tmpdir"),
                                         "zelvan-pictures-" + ProcessHandle.current().pid()),
                                 Ledger.ofUser()));
         Stage stage = onWindow(Stage::new);
-        MainWindow window = onWindow(() -> new MainWindow(model, theme, stage));
+        MainWindow window = onWindow(() -> new MainWindow(desk, work, theme, stage));
         onWindow(() -> run(stage::show));
         picture(window.scene(), "empty.png");
-        onWindow(() -> run(() -> model.documents().open(List.of(demo))));
-        waitFor(() ->
-                !model.derived().get().guidePhrases().isEmpty() && !model.deriving().stale().get());
-        onWindow(() -> run(() -> model.playback().version().set(Version.RAW)));
+        onWindow(() -> run(() -> work.documents().open(List.of(demo))));
+        waitFor(() -> !desk.derived().get().guidePhrases().isEmpty() && !desk.stale().get());
+        onWindow(() -> run(() -> desk.hearing().hear(Version.RAW)));
         picture(window.scene(), "raw.png");
         onWindow(() ->
                 run(() -> {
-                    model.playback().version().set(Version.LOCKED);
-                    model.apply(
+                    desk.hearing().hear(Version.LOCKED);
+                    desk.apply(
                             Turn.all(
                                     List.of(Scope.ALL),
                                     "All stacks",
                                     "all the way",
                                     Settings.of(TimingSettings.PULL, 100.0)));
                 }));
-        waitFor(() -> !model.deriving().stale().get());
+        waitFor(() -> !desk.stale().get());
         picture(window.scene(), "locked.png");
-        PrintSheet sheet = onWindow(() -> new PrintSheet(model.prints(), theme, Optional::empty));
+        PrintSheet sheet = onWindow(() -> new PrintSheet(work.prints(), theme, Optional::empty));
         onWindow(() ->
                 run(() -> {
                     sheet.alert().initOwner(stage);
@@ -120,46 +124,45 @@ final class Screenshots {
                 }));
         picture(sheet.alert().getDialogPane().getScene(), "print.png");
         onWindow(() -> run(sheet.alert()::close));
-        onWindow(() -> run(() -> closeUp(model)));
-        onWindow(() -> run(() -> model.playback().version().set(Version.RAW)));
+        onWindow(() -> run(() -> closeUp(desk)));
+        onWindow(() -> run(() -> desk.hearing().hear(Version.RAW)));
         picture(window.scene(), "close-up.png");
-        onWindow(() -> run(() -> pitch(model)));
-        waitFor(() -> !model.deriving().stale().get());
+        onWindow(() -> run(() -> pitch(desk)));
+        waitFor(() -> !desk.stale().get());
         picture(window.scene(), "pitch-raw.png");
-        onWindow(() -> run(() -> model.playback().version().set(Version.LOCKED)));
-        onWindow(() -> run(() -> note(model)));
-        waitFor(() -> !model.deriving().stale().get());
+        onWindow(() -> run(() -> desk.hearing().hear(Version.LOCKED)));
+        onWindow(() -> run(() -> note(desk)));
+        waitFor(() -> !desk.stale().get());
         picture(window.scene(), "pitch.png");
-        onWindow(() -> run(() -> model.lens().set(Lens.TIME)));
-        onWindow(() -> run(() -> repair(model)));
-        waitFor(() -> !model.deriving().stale().get());
+        onWindow(() -> run(() -> desk.sight().lookThrough(Lens.TIME)));
+        onWindow(() -> run(() -> repair(desk)));
+        waitFor(() -> !desk.stale().get());
         picture(window.scene(), "repair.png");
-        onWindow(() -> run(() -> guide(model)));
-        waitFor(() -> !model.deriving().stale().get());
+        onWindow(() -> run(() -> guide(desk)));
+        waitFor(() -> !desk.stale().get());
         picture(window.scene(), "guide.png");
         onWindow(() -> run(theme::toggle));
         picture(window.scene(), "light.png");
-        onWindow(() -> run(model::close));
+        onWindow(() -> run(work::close));
     }
 
     /// The loose double in the phrase with the wrong word, and less than all of it.
-    private static void closeUp(AppModel model) {
+    private static void closeUp(Desk desk) {
         Voice voice =
-                model.session().followers().stream()
+                desk.session().followers().stream()
                         .filter(v -> v.name().contains("right"))
                         .findFirst()
                         .orElseThrow();
-        TimeSpan phrase = model.derived().get().guidePhrases().get(4);
-        model.visit(voice.id(), phrase);
-        model.viewport()
-                .set(new Viewport(phrase.startSeconds() - 0.2, phrase.startSeconds() + 2.4));
+        GuideSpan phrase = desk.derived().get().guidePhrases().get(4);
+        desk.visit(voice.id(), phrase);
+        desk.sight().show(new Viewport(phrase.startSeconds() - 0.2, phrase.startSeconds() + 2.4));
     }
 
     /// The doubles drawn to the guide, with half of their own detail kept.
-    private static void pitch(AppModel model) {
+    private static void pitch(Desk desk) {
         Voice voice =
-                model.session().voice(model.selection().get().voiceIds().getFirst()).orElseThrow();
-        model.apply(
+                desk.session().voice(desk.selection().get().voiceIds().getFirst()).orElseThrow();
+        desk.apply(
                 Turn.all(
                         List.of(new Scope.OfStack(voice.stackId())),
                         "Doubles",
@@ -168,59 +171,61 @@ final class Screenshots {
                                 .with(TuningSettings.PULL, 90.0)
                                 .with(TuningSettings.SLACK, 8.0)
                                 .with(TuningSettings.DETAIL, 50.0)));
-        model.lens().set(Lens.PITCH);
+        desk.sight().lookThrough(Lens.PITCH);
     }
 
     /// The longest note in sight, with less of its vibrato.
-    private static void note(AppModel model) {
+    private static void note(Desk desk) {
         DerivedVoice made =
-                model.derived()
+                desk.derived()
                         .get()
-                        .voice(model.selection().get().voiceIds().getFirst())
+                        .voice(desk.selection().get().voiceIds().getFirst())
                         .orElseThrow();
-        Viewport view = model.viewport().get();
+        Viewport view = desk.sight().viewport().get();
         made.pitched().result().notes().stream()
                 .map(Note::span)
                 .filter(s -> {
                     double at = made.timing().map().outputSecondsAt(s.middleSeconds());
                     return at > view.startSeconds() && at < view.endSeconds();
                 })
-                .max(Comparator.comparingDouble(TimeSpan::seconds))
-                .ifPresent(s -> model.focus().set(new Focus.OnNote(made.voiceId(), s)));
-        model.notes().shape(n -> n.withVibrato(0.4), "vibrato", Gesture.begin());
+                .max(Comparator.comparingDouble(RecordedSpan::seconds))
+                .ifPresent(s -> desk.focusOn(new Focus.OnNote(made.voiceId(), s)));
+        desk.act(now -> new Notes(now).shape(n -> n.withVibrato(0.4), "vibrato"));
     }
 
     /// A bead held, a landmark placed, a stretch protected, in the voice that is selected.
-    private static void repair(AppModel model) {
-        model.playback().version().set(Version.LOCKED);
-        String id = model.selection().get().voiceIds().getFirst();
-        DerivedVoice made = model.derived().get().voice(id).orElseThrow();
+    private static void repair(Desk desk) {
+        desk.hearing().hear(Version.LOCKED);
+        String id = desk.selection().get().voiceIds().getFirst();
+        DerivedVoice made = desk.derived().get().voice(id).orElseThrow();
         List<Anchor> beads =
-                made.alignment().anchorsIn(model.selection().get().phrase().orElseThrow()).stream()
+                made.alignment().anchorsIn(desk.selection().get().phrase().orElseThrow()).stream()
                         .filter(a -> a.kind().isPresent())
                         .toList();
         Anchor held = beads.get(2);
         double sounds = made.timing().map().outputSecondsAt(held.sourceSeconds());
-        model.repairs()
-                .hold(
-                        model.repairs().take(id, held.sourceSeconds(), Optional.of(held), sounds),
-                        sounds + 0.04,
-                        Gesture.begin());
-        model.repairs().addLandmark(id, LandmarkKind.VOWEL, held.sourceSeconds() - 0.3);
+        desk.act(now -> {
+            Repairs repairs = new Repairs(now);
+            return repairs.hold(
+                    repairs.take(id, held.sourceSeconds(), Optional.of(held), sounds),
+                    sounds + 0.04);
+        });
+        desk.act(now ->
+                new Repairs(now).addLandmark(id, LandmarkKind.VOWEL, held.sourceSeconds() - 0.3));
         double start = beads.get(5).sourceSeconds() + 0.1;
-        model.protections().protect(id, new TimeSpan(start, start + 0.45), Protection.Kind.TIMING);
+        RecordedSpan span = new RecordedSpan(start, start + 0.45);
+        desk.act(now -> new Protections(now).protect(id, span, Protection.Kind.TIMING));
     }
 
     /// The guide on the grid of the demo song: a waltz of 150 beats a minute.
-    private static void guide(AppModel model) {
+    private static void guide(Desk desk) {
         Grid grid = new Grid(TempoMap.steady(150, 3, 0), Grid.Division.HALVES, Grid.STRAIGHT);
-        model.apply(new GuideEdit.SetGrid(Optional.of(grid), "150.0 beats a minute"));
-        model.apply(new GuideEdit.LineUpGuide(GuideReference.GRID, "line up with the grid"));
-        String id = model.session().guide().orElseThrow().id();
-        model.apply(
-                new Turn<>(List.of(new Scope.OfVoice(id)), "Guide", TimingSettings.PULL, 100.0));
-        model.select(Selection.ofVoice(id));
-        model.focus().set(Focus.NOTHING);
+        desk.apply(new GuideEdit.SetGrid(Optional.of(grid), "150.0 beats a minute"));
+        desk.apply(new GuideEdit.LineUpGuide(GuideReference.GRID, "line up with the grid"));
+        String id = desk.session().guide().orElseThrow().id();
+        desk.apply(new Turn<>(List.of(new Scope.OfVoice(id)), "Guide", TimingSettings.PULL, 100.0));
+        desk.select(Selection.ofVoice(id));
+        desk.focusOn(Focus.NOTHING);
     }
 
     private static boolean run(Runnable action) {

@@ -20,9 +20,10 @@ import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Doubts;
+import zelvan.desktop.acts.Doubts;
+import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Theme;
+import zelvan.desktop.work.Work;
 import zelvan.dsp.Percentile;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
@@ -62,44 +63,45 @@ final class WindowBench {
     void run() {
         Platform.setImplicitExit(false);
         Platform.startup(() -> {});
-        AppModel model =
+        Desk desk = onWindow(() -> new Desk(new Player(new SimulatedOutput(RATE_HERTZ))));
+        Work work =
                 onWindow(() ->
-                        new AppModel(
+                        new Work(
+                                desk,
                                 new Engine(kept),
-                                new Player(new SimulatedOutput(RATE_HERTZ)),
                                 temporary.resolve("unsaved"),
                                 new Ledger(temporary.resolve("written"))));
         try {
             Stage stage = onWindow(Stage::new);
-            MainWindow window = onWindow(() -> shown(model, stage));
+            MainWindow window = onWindow(() -> shown(desk, work, stage));
             long start = System.nanoTime();
             onWindow(() -> {
-                model.documents().open(List.of(folder));
+                work.documents().open(List.of(folder));
                 return true;
             });
-            waitFor(() -> model.derived().get().voices().size() > 0);
+            waitFor(() -> desk.derived().get().voices().size() > 0);
             say("  guide there                 %8.2f s", (System.nanoTime() - start) * 1e-9);
-            waitFor(() -> !model.deriving().stale().get());
+            waitFor(() -> !desk.stale().get());
             say("  all locked                  %8.2f s", (System.nanoTime() - start) * 1e-9);
             say(
                     "  %d tracks, %d phrases, %d doubtful places",
-                    model.session().voices().size(),
-                    model.derived().get().guidePhrases().size(),
-                    Doubts.in(model.derived().get()).size());
-            changes(model, window, "pull, all stacks", "#timing-pull", 0.4);
-            changes(model, window, "pitch pull, all stacks", "#pitch-pull", 0.4);
-            frames(model);
+                    desk.session().voices().size(),
+                    desk.derived().get().guidePhrases().size(),
+                    Doubts.in(desk.derived().get()).size());
+            changes(desk, window, "pull, all stacks", "#timing-pull", 0.4);
+            changes(desk, window, "pitch pull, all stacks", "#pitch-pull", 0.4);
+            frames(desk);
         } finally {
             onWindow(() -> {
-                model.close();
+                work.close();
                 return true;
             });
             Platform.exit();
         }
     }
 
-    private static MainWindow shown(AppModel model, Stage stage) {
-        MainWindow window = new MainWindow(model, new Theme(), stage);
+    private static MainWindow shown(Desk desk, Work work, Stage stage) {
+        MainWindow window = new MainWindow(desk, work, new Theme(), stage);
         stage.setWidth(1280);
         stage.setHeight(800);
         stage.show();
@@ -113,8 +115,7 @@ final class WindowBench {
 
     /// Turns a control step by step, each time when the picture stands still. Looks only when
     /// something new was derived: looking takes the processors too.
-    private void changes(
-            AppModel model, MainWindow window, String what, String control, double from) {
+    private void changes(Desk desk, MainWindow window, String what, String control, double from) {
         Node map = onWindow(() -> window.scene().lookup("#lock-map"));
         Rectangle2D area = onWindow(() -> area(map));
         List<Double> millis = new ArrayList<>();
@@ -122,14 +123,12 @@ final class WindowBench {
         int whole = 0;
         AtomicLong there = new AtomicLong();
         AtomicLong arrivals = new AtomicLong();
-        onWindow(() -> model.derived().subscribe(ignored -> arrivals.incrementAndGet()));
+        onWindow(() -> desk.derived().subscribe(ignored -> arrivals.incrementAndGet()));
         onWindow(() ->
-                model.deriving()
-                        .stale()
+                desk.stale()
                         .subscribe(stale -> there.set(stale ? there.get() : System.nanoTime())));
         for (int i = 0; i < CHANGES; i++) {
-            waitFor(() ->
-                    !model.deriving().stale().get() && model.background().work().get().isEmpty());
+            waitFor(() -> !desk.stale().get() && desk.deriving().words().get().isEmpty());
             int[] before = settled(area);
             double value = 100 * from + 2 * i + (i % 2);
             long seen = arrivals.get();
@@ -150,7 +149,7 @@ final class WindowBench {
             }
             millis.add((System.nanoTime() - start) * 1e-6);
             int[] first = picture(area);
-            waitFor(() -> !model.deriving().stale().get());
+            waitFor(() -> !desk.stale().get());
             int[] last = settled(area);
             worked.add((there.get() - start) * 1e-6);
             whole += Arrays.equals(first, last) ? 1 : 0;
@@ -214,7 +213,7 @@ final class WindowBench {
     }
 
     /// How many pictures a second there are while everything plays.
-    private void frames(AppModel model) {
+    private void frames(Desk desk) {
         List<Long> pulses = new ArrayList<>();
         javafx.animation.AnimationTimer timer =
                 new javafx.animation.AnimationTimer() {
@@ -225,15 +224,15 @@ final class WindowBench {
                 };
         onWindow(() -> {
             timer.start();
-            model.playback().seek(30);
-            model.playback().playOrStop();
+            desk.hearing().player().seek(30);
+            desk.hearing().playOrStop();
             return true;
         });
         LockSupport.parkNanos(5_000_000_000L);
         double[] gaps =
                 onWindow(() -> {
                     timer.stop();
-                    model.playback().playOrStop();
+                    desk.hearing().playOrStop();
                     double[] millis = new double[pulses.size() - 1];
                     for (int i = 0; i < millis.length; i++) {
                         millis[i] = (pulses.get(i + 1) - pulses.get(i)) * 1e-6;

@@ -1,6 +1,6 @@
-/// The window: assembled here, made of views that know the model and never each other.
+/// The window: assembled here, made of views that know the desk and never each other.
 ///
-/// What the command line named goes in; what the user does comes out as edits of the model. Start
+/// What the command line named goes in; what the user does comes out as edits of the desk. Start
 /// with [MainWindow].
 @NullMarked
 package zelvan.desktop;

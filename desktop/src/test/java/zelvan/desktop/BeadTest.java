@@ -19,8 +19,9 @@ import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import zelvan.align.Anchor;
-import zelvan.desktop.model.Focus;
-import zelvan.desktop.model.Selection;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Repairs;
+import zelvan.desktop.acts.Selection;
 import zelvan.play.Version;
 
 /// Beads mended in the close-up, with mouse and keys; what is seen and what is heard.
@@ -44,7 +45,7 @@ class BeadTest extends CloseUpTestBase {
                     assertThat(a.held()).isTrue();
                     assertThat(a.sourceSeconds()).isCloseTo(anchor.sourceSeconds(), within(1e-9));
                 });
-        double pixel = model.viewport().get().seconds() / width();
+        double pixel = desk.sight().viewport().get().seconds() / width();
         assertThat(sounds(RIGHT, anchor.sourceSeconds()))
                 .isCloseTo(shown - 20 * pixel, within(8 * pixel));
         assertThat(undoTitle()).startsWith("Mara double right: hold at 0:0");
@@ -52,7 +53,7 @@ class BeadTest extends CloseUpTestBase {
         assertThat(differing(pictureBefore, picture(robot, closeUp))).isGreaterThan(50);
         float[] elsewhere = locked(RIGHT, 34);
 
-        robot.interact(model::undo);
+        robot.interact(desk::undo);
         waitUntilDerived();
         assertThat(hand(RIGHT).anchors()).isEmpty();
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isEqualTo(shown);
@@ -65,7 +66,7 @@ class BeadTest extends CloseUpTestBase {
     void theSameSyllableInAllSelectedVoicesIsOneGesture(FxRobot robot) {
         openDoubles(robot, 2, 5);
         robot.interact(() ->
-                model.select(
+                desk.select(
                         new Selection(
                                 Optional.empty(),
                                 List.of(voice(RIGHT).id(), voice(LEFT).id()),
@@ -79,7 +80,7 @@ class BeadTest extends CloseUpTestBase {
         assertThat(sounds(LEFT, left.sourceSeconds()))
                 .isCloseTo(sounds(RIGHT, right.sourceSeconds()), within(1e-6));
         assertThat(undoTitle()).startsWith("2 voices: hold at");
-        robot.interact(model::undo);
+        robot.interact(desk::undo);
         assertThat(hand(LEFT).anchors()).isEmpty();
         assertThat(hand(RIGHT).anchors()).isEmpty();
     }
@@ -90,7 +91,7 @@ class BeadTest extends CloseUpTestBase {
         Anchor anchor = bead(RIGHT, 3.1);
         double shown = sounds(RIGHT, anchor.sourceSeconds());
         robot.clickOn(on(robot, RIGHT, shown));
-        assertThat(model.focus().get())
+        assertThat(desk.focus().get())
                 .isEqualTo(new Focus.OnBead(voice(RIGHT).id(), anchor.sourceSeconds()));
         type(robot, KeyCode.SHIFT, KeyCode.RIGHT);
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isCloseTo(shown + 0.001, within(1e-6));
@@ -98,11 +99,12 @@ class BeadTest extends CloseUpTestBase {
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isCloseTo(shown - 0.004, within(1e-6));
         type(robot, KeyCode.G);
         double guide =
-                model.repairs().guideLandmarks().stream()
-                        .mapToDouble(l -> l.seconds())
-                        .boxed()
-                        .min(java.util.Comparator.comparingDouble(t -> Math.abs(t - shown)))
-                        .orElseThrow();
+                new Repairs(desk.now())
+                        .guideLandmarks().stream()
+                                .mapToDouble(l -> l.seconds())
+                                .boxed()
+                                .min(java.util.Comparator.comparingDouble(t -> Math.abs(t - shown)))
+                                .orElseThrow();
         assertThat(sounds(RIGHT, anchor.sourceSeconds())).isCloseTo(guide, within(1e-6));
         type(robot, KeyCode.L);
         assertThat(hand(RIGHT).anchors()).isEmpty();
@@ -112,13 +114,13 @@ class BeadTest extends CloseUpTestBase {
     @Test
     void aLandmarkIsReplacedWithoutMovingAudioAsRecorded(FxRobot robot) {
         openDoubles(robot, 2, 5);
-        robot.interact(() -> model.playback().version().set(Version.RAW));
+        robot.interact(() -> desk.hearing().hear(Version.RAW));
         waitUntil(() -> true);
         robot.sleep(400);
         Anchor anchor = bead(RIGHT, 3.1);
         dragWithShift(on(robot, RIGHT, anchor.sourceSeconds()), robot, 12);
         Anchor placed = hand(RIGHT).anchors().getFirst();
-        double pixel = model.viewport().get().seconds() / width();
+        double pixel = desk.sight().viewport().get().seconds() / width();
         assertThat(placed.origin()).isEqualTo(Anchor.Origin.PLACED);
         assertThat(placed.guideSeconds()).isEqualTo(anchor.guideSeconds());
         assertThat(placed.sourceSeconds())

@@ -16,8 +16,9 @@ import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import zelvan.analysis.Note;
-import zelvan.desktop.model.Lens;
-import zelvan.desktop.model.Viewport;
+import zelvan.desktop.acts.Chords;
+import zelvan.desktop.desk.Lens;
+import zelvan.desktop.desk.Viewport;
 import zelvan.session.Scope;
 import zelvan.session.Turn;
 import zelvan.tuning.Harmony;
@@ -39,20 +40,20 @@ class ChordLaneTest extends CloseUpTestBase {
 
     private void openLane(FxRobot robot) {
         openDoubles(robot, 24, 34);
-        robot.interact(() -> model.lens().set(Lens.PITCH));
+        robot.interact(() -> desk.sight().lookThrough(Lens.PITCH));
         lane = robot.lookup("#chord-lane").query();
     }
 
     private List<Harmony.Change> chords() {
-        return model.session().harmony().chords();
+        return desk.session().harmony().chords();
     }
 
     private String chordAt(double seconds) {
-        return model.session().harmony().chordAt(seconds).orElseThrow().name();
+        return desk.session().harmony().chordAt(seconds).orElseThrow().name();
     }
 
     private Point2D onLane(FxRobot robot, double seconds) {
-        double x = model.viewport().get().x(seconds, lane.getBoundsInLocal().getWidth());
+        double x = desk.sight().viewport().get().x(seconds, lane.getBoundsInLocal().getWidth());
         return at(robot, lane, x, 12);
     }
 
@@ -67,7 +68,7 @@ class ChordLaneTest extends CloseUpTestBase {
                 .extracting(c -> c.chord().name())
                 .containsExactly("G", "Em", "C", "D");
         assertThat(chords().get(1).seconds()).isCloseTo(2 * BAR_SECONDS, within(1e-9));
-        assertThat(model.session().grid().orElseThrow().tempo().beatsPerMinuteAt(9))
+        assertThat(desk.session().grid().orElseThrow().tempo().beatsPerMinuteAt(9))
                 .isCloseTo(150, within(1e-4));
     }
 
@@ -84,7 +85,7 @@ class ChordLaneTest extends CloseUpTestBase {
         assertThat(chords()).hasSize(before + 1);
         assertThat(chordAt(26.1)).isEqualTo("Bm7");
         Harmony.Change next =
-                model.session().harmony().changeBefore(26.1 + BAR_SECONDS).orElseThrow();
+                desk.session().harmony().changeBefore(26.1 + BAR_SECONDS).orElseThrow();
         assertThat(next.chord().name()).isEqualTo("Asus4");
         double bars = next.seconds() / BAR_SECONDS;
         assertThat(bars).isCloseTo(Math.rint(bars), within(1e-6));
@@ -97,8 +98,8 @@ class ChordLaneTest extends CloseUpTestBase {
         robot.type(KeyCode.ESCAPE);
         assertThat(chordAt(26.1)).isEqualTo("Bm7");
         robot.interact(() -> {
-            model.undo();
-            model.undo();
+            desk.undo();
+            desk.undo();
         });
         assertThat(chords()).hasSize(before);
     }
@@ -116,7 +117,7 @@ class ChordLaneTest extends CloseUpTestBase {
     @Test
     void aChordIsDraggedToAnotherBeatAndTakenAway(FxRobot robot) {
         openLane(robot);
-        Harmony.Change change = model.session().harmony().changeBefore(29).orElseThrow();
+        Harmony.Change change = desk.session().harmony().changeBefore(29).orElseThrow();
         int before = chords().size();
         robot.moveTo(onLane(robot, change.seconds())).press(MouseButton.PRIMARY);
         for (double s = 0.1; s < 0.46; s += 0.1) {
@@ -124,9 +125,9 @@ class ChordLaneTest extends CloseUpTestBase {
         }
         robot.release(MouseButton.PRIMARY);
         assertThat(chords()).hasSize(before);
-        assertThat(model.session().harmony().changeBefore(29.3).orElseThrow().seconds())
+        assertThat(desk.session().harmony().changeBefore(29.3).orElseThrow().seconds())
                 .isCloseTo(change.seconds() + 0.4, within(1e-6));
-        robot.interact(model::undo);
+        robot.interact(desk::undo);
         assertThat(chords()).contains(change);
 
         robot.clickOn(onLane(robot, change.seconds() + 0.2));
@@ -139,35 +140,35 @@ class ChordLaneTest extends CloseUpTestBase {
     void theKeyForChordsWritesAtThePlayhead(FxRobot robot) {
         openLane(robot);
         robot.interact(() -> {
-            model.viewport().set(new Viewport(0, 5));
-            model.playback().seek(30.05);
+            desk.sight().show(new Viewport(0, 5));
+            desk.hearing().player().seek(30.05);
             lane.getParent().requestFocus();
         });
-        waitUntil(() -> model.playback().player().positionSeconds() > 30);
+        waitUntil(() -> desk.hearing().player().positionSeconds() > 30);
         robot.type(KeyCode.C).write("Bb").type(KeyCode.ENTER);
         assertThat(chordAt(30.1)).isEqualTo("Bb");
-        assertThat(model.viewport().get().endSeconds()).isGreaterThan(30);
+        assertThat(desk.sight().viewport().get().endSeconds()).isGreaterThan(30);
     }
 
     /// Brought in alone it takes the place of what was written, and can be taken back.
     @Test
     void aMidiFileByItselfBringsItsChords(FxRobot robot) throws Exception {
         openLane(robot);
-        int voices = model.session().voices().size();
-        robot.interact(() -> model.chords().write(26, "Bm7"));
+        int voices = desk.session().voices().size();
+        robot.interact(() -> desk.act(now -> new Chords(now).write(26, "Bm7")));
         List<Harmony.Change> written = chords();
         Path midi = demo.resolve("Lanterns on the Pier.mid");
-        robot.interact(() -> model.documents().open(List.of(midi)));
+        robot.interact(() -> work.documents().open(List.of(midi)));
         assertThat(chords())
                 .doesNotContainAnyElementsOf(
                         written.stream().filter(c -> c.chord().name().equals("Bm7")).toList());
         assertThat(undoTitle()).isEqualTo("Chords: from Lanterns on the Pier.mid");
-        assertThat(model.session().voices()).hasSize(voices);
-        robot.interact(model::undo);
+        assertThat(desk.session().voices()).hasSize(voices);
+        robot.interact(desk::undo);
         assertThat(chords()).isEqualTo(written);
 
         Path broken = Files.writeString(folder.resolve("broken.mid"), "no MIDI");
-        robot.interact(() -> model.documents().open(List.of(broken)));
+        robot.interact(() -> work.documents().open(List.of(broken)));
         assertThat(said().getLast()).contains("broken.mid: it is not a MIDI file");
         assertThat(chords()).isEqualTo(written);
     }
@@ -176,7 +177,7 @@ class ChordLaneTest extends CloseUpTestBase {
     void aVoiceIsDrawnToTheChordsTones(FxRobot robot) {
         openLane(robot);
         robot.interact(() ->
-                model.apply(
+                desk.apply(
                         Turn.all(
                                 List.of(new Scope.OfStack(voice(RIGHT).stackId())),
                                 "Doubles",
@@ -202,7 +203,7 @@ class ChordLaneTest extends CloseUpTestBase {
                                                     .map()
                                                     .centsAt(middle)));
             boolean inChord =
-                    model.session()
+                    desk.session()
                             .harmony()
                             .chordAt(guide)
                             .orElseThrow()

@@ -7,8 +7,8 @@ import javafx.scene.input.MouseButton;
 import org.testfx.api.FxRobot;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.align.Anchor;
-import zelvan.desktop.model.Selection;
-import zelvan.desktop.model.Viewport;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.desk.Viewport;
 
 /// The close-up with the two doubles of the demo: where they are on the screen, and what they sound
 /// like.
@@ -26,8 +26,8 @@ abstract class CloseUpTestBase extends WindowTestBase {
     void openDoubles(FxRobot robot, double from, double to) {
         openDemo(robot);
         robot.interact(() -> {
-            model.select(Selection.ofVoice(voice(RIGHT).id()));
-            model.viewport().set(new Viewport(from, to));
+            desk.select(Selection.ofVoice(voice(RIGHT).id()));
+            desk.sight().show(new Viewport(from, to));
         });
         WaitForAsyncUtils.waitForFxEvents();
         closeUp = robot.lookup("#close-up").query();
@@ -44,7 +44,7 @@ abstract class CloseUpTestBase extends WindowTestBase {
         return at(
                 robot,
                 closeUp,
-                model.viewport().get().x(shownSeconds, width()),
+                desk.sight().viewport().get().x(shownSeconds, width()),
                 top + BEAD_SHARE * lane);
     }
 
@@ -83,6 +83,6 @@ abstract class CloseUpTestBase extends WindowTestBase {
     }
 
     String undoTitle() {
-        return model.history().get().undoTitle().orElse("");
+        return desk.history().get().undoTitle().orElse("");
     }
 }

@@ -16,17 +16,17 @@ import org.testfx.util.WaitForAsyncUtils;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
-import zelvan.desktop.model.Doubts;
-import zelvan.desktop.model.Focus;
-import zelvan.desktop.model.Lens;
-import zelvan.desktop.model.Viewport;
+import zelvan.desktop.acts.Doubts;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.desk.Lens;
+import zelvan.desktop.desk.Viewport;
 import zelvan.files.Target;
 import zelvan.measure.Doubt;
 import zelvan.session.Edit;
 import zelvan.session.Scope;
 import zelvan.session.Turn;
 import zelvan.tuning.PitchTarget;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// What the program says about its own work: doubtful places, voices that comb.
 class DoubtsTest extends CloseUpTestBase {
@@ -38,7 +38,7 @@ class DoubtsTest extends CloseUpTestBase {
     @Test
     void doubtfulPlacesAreListedAndStepped(FxRobot robot) {
         openDemo(robot);
-        List<Doubts.Place> places = Doubts.in(model.derived().get());
+        List<Doubts.Place> places = Doubts.in(desk.derived().get());
         assertThat(places).hasSizeBetween(1, 20);
         assertThat(robot.lookup("#doubts").queryAs(Button.class).getText())
                 .startsWith(places.size() + " doubtful");
@@ -46,14 +46,14 @@ class DoubtsTest extends CloseUpTestBase {
         robot.type(KeyCode.N);
         robot.type(KeyCode.N);
         Doubts.Place second = places.get(1);
-        assertThat(model.selection().get().voiceIds()).containsExactly(second.voice().id());
-        Viewport view = model.viewport().get();
+        assertThat(desk.selection().get().voiceIds()).containsExactly(second.voice().id());
+        Viewport view = desk.sight().viewport().get();
         assertThat(
-                        new TimeSpan(view.startSeconds(), view.endSeconds())
+                        new GuideSpan(view.startSeconds(), view.endSeconds())
                                 .contains(second.doubt().span().middleSeconds()))
                 .isTrue();
         robot.press(KeyCode.SHIFT).type(KeyCode.N).release(KeyCode.SHIFT);
-        assertThat(model.selection().get().voiceIds())
+        assertThat(desk.selection().get().voiceIds())
                 .containsExactly(places.getFirst().voice().id());
     }
 
@@ -86,29 +86,29 @@ class DoubtsTest extends CloseUpTestBase {
         Path twin = folder.resolve("double of tones.wav");
         SoundFiles.write(Target.fresh(lead), Sound.owning(RATE, tones(false)), SoundFormat.WAV_24);
         SoundFiles.write(Target.fresh(twin), Sound.owning(RATE, tones(true)), SoundFormat.WAV_24);
-        robot.interact(() -> model.documents().open(List.of(lead, twin)));
+        robot.interact(() -> work.documents().open(List.of(lead, twin)));
         waitUntilDerived();
         assertThat(octaves()).isEmpty();
         // Only where pitch is drawn to something does it matter.
-        robot.interact(() -> model.apply(turned(pitch(PitchTarget.GUIDE, 50, 100))));
+        robot.interact(() -> desk.apply(turned(pitch(PitchTarget.GUIDE, 50, 100))));
         waitUntilDerived();
         assertThat(octaves()).hasSize(1);
         Doubts.Place place = octaves().getFirst();
         assertThat(place.doubt().span().middleSeconds()).isCloseTo(2.275, within(0.1));
 
-        robot.interact(() -> model.visit(place));
-        assertThat(model.lens().get()).isEqualTo(Lens.PITCH);
-        assertThat(model.focus().get()).isInstanceOf(Focus.OnRange.class);
+        robot.interact(() -> desk.visit(place));
+        assertThat(desk.sight().lens().get()).isEqualTo(Lens.PITCH);
+        assertThat(desk.focus().get()).isInstanceOf(Focus.OnRange.class);
         robot.press(KeyCode.CONTROL, KeyCode.SHIFT)
                 .type(KeyCode.ENTER)
                 .release(KeyCode.SHIFT, KeyCode.CONTROL);
         waitUntilDerived();
         assertThat(octaves()).isEmpty();
-        assertThat(model.history().get().undoTitle()).contains("Pitch heard in the right octave");
-        robot.interact(model::undo);
+        assertThat(desk.history().get().undoTitle()).contains("Pitch heard in the right octave");
+        robot.interact(desk::undo);
         waitUntilDerived();
         assertThat(octaves()).hasSize(1);
-        robot.interact(() -> model.visit(place));
+        robot.interact(() -> desk.visit(place));
         robot.press(KeyCode.CONTROL, KeyCode.SHIFT)
                 .type(KeyCode.DOWN)
                 .release(KeyCode.SHIFT, KeyCode.CONTROL);
@@ -119,7 +119,7 @@ class DoubtsTest extends CloseUpTestBase {
     }
 
     private List<Doubts.Place> octaves() {
-        return Doubts.in(model.derived().get()).stream()
+        return Doubts.in(desk.derived().get()).stream()
                 .filter(p -> p.doubt().reason() == Doubt.Reason.OCTAVE)
                 .toList();
     }
@@ -131,15 +131,15 @@ class DoubtsTest extends CloseUpTestBase {
         String id = voice("Odo low harmony").id();
         Scope odo = new Scope.OfVoice(id);
         Edit drawn = Turn.all(List.of(odo), "Odo", "pitch", pitch(PitchTarget.GUIDE, 100, 100));
-        robot.interact(() -> model.apply(drawn));
+        robot.interact(() -> desk.apply(drawn));
         waitUntil(() -> WaitForAsyncUtils.asyncFx(() -> !cameOutWorse().isEmpty()).get());
         List<Doubts.Place> worse = cameOutWorse();
         assertThat(worse).extracting(p -> p.voice().id()).containsOnly(id);
         assertThat(worse)
                 .allSatisfy(p -> assertThat(p.phrase().overlaps(p.doubt().span())).isTrue());
         assertThat(robot.lookup("#doubts").queryAs(Button.class).getText())
-                .startsWith(Doubts.in(model.derived().get()).size() + " doubtful");
-        robot.interact(model::undo);
+                .startsWith(Doubts.in(desk.derived().get()).size() + " doubtful");
+        robot.interact(desk::undo);
         waitUntilDerived();
         assertThat(cameOutWorse()).isEmpty();
     }
@@ -147,7 +147,7 @@ class DoubtsTest extends CloseUpTestBase {
     private List<Doubts.Place> cameOutWorse() {
         Set<Doubt.Reason> reasons =
                 Set.of(Doubt.Reason.CLICK, Doubt.Reason.LOUDNESS, Doubt.Reason.ROUGH);
-        return Doubts.in(model.derived().get()).stream()
+        return Doubts.in(desk.derived().get()).stream()
                 .filter(p -> reasons.contains(p.doubt().reason()))
                 .toList();
     }
@@ -162,10 +162,10 @@ class DoubtsTest extends CloseUpTestBase {
         Path copy = folder.resolve("Mara again.wav");
         SoundFiles.write(Target.fresh(copy), Sound.owning(RATE, later), SoundFormat.WAV_24);
         robot.interact(() ->
-                model.documents().open(List.of(lead, copy, demo.resolve("Mara double left.wav"))));
+                work.documents().open(List.of(lead, copy, demo.resolve("Mara double left.wav"))));
         waitUntilDerived();
-        waitUntil(() -> WaitForAsyncUtils.asyncFx(() -> !model.combing().get().isEmpty()).get());
-        assertThat(model.combing().get())
+        waitUntil(() -> WaitForAsyncUtils.asyncFx(() -> !desk.combing().get().isEmpty()).get());
+        assertThat(desk.combing().get())
                 .allSatisfy(pair -> {
                     assertThat(pair.voiceId()).isEqualTo(voice("Mara again").id());
                     assertThat(pair.otherId()).isEqualTo(voice("Mara lead").id());
@@ -175,6 +175,6 @@ class DoubtsTest extends CloseUpTestBase {
                 });
         assertThat(robot.lookup("#combing").queryAs(Button.class).isVisible()).isTrue();
         assertThat(robot.lookup("#combing").queryAs(Button.class).getText())
-                .isEqualTo(model.combing().get().size() + " phrases comb");
+                .isEqualTo(desk.combing().get().size() + " phrases comb");
     }
 }

@@ -16,8 +16,9 @@ import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.align.Anchor;
 import zelvan.audio.SoundFiles;
-import zelvan.desktop.model.Prints;
-import zelvan.desktop.model.Selection;
+import zelvan.desktop.acts.Repairs;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.work.Prints;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
 import zelvan.units.Grid;
@@ -32,7 +33,7 @@ class GuideTest extends CloseUpTestBase {
     @Test
     void theGuideGoesToTheGridAndTheVoicesFollow(FxRobot robot) throws Exception {
         openDemo(robot);
-        robot.interact(() -> model.apply(pull(100)));
+        robot.interact(() -> desk.apply(pull(100)));
         Voice guide = voice("Mara lead");
         robot.clickOn("#strip-" + guide.id());
         Anchor anchor = bead(RIGHT, 25);
@@ -43,9 +44,9 @@ class GuideTest extends CloseUpTestBase {
         });
         type(robot, "#timing-pull-field", "100");
         waitUntilDerived();
-        assertThat(model.session().grid().orElseThrow().tempo().beatsPerMinuteAt(3))
+        assertThat(desk.session().grid().orElseThrow().tempo().beatsPerMinuteAt(3))
                 .isCloseTo(150, within(0.01));
-        robot.interact(() -> model.playback().seek(5.2));
+        robot.interact(() -> desk.hearing().player().seek(5.2));
         waitUntil(() ->
                 robot.lookup("#bar")
                         .queryAs(javafx.scene.control.Label.class)
@@ -60,7 +61,7 @@ class GuideTest extends CloseUpTestBase {
 
         // A corrected guide is printed with the others.
         Path out = folder.resolve("with guide");
-        robot.interact(() -> model.prints().print(out, Prints.Wish.VOICES, false));
+        robot.interact(() -> work.prints().print(out, Prints.Wish.VOICES, false));
         waitUntil(() ->
                 WaitForAsyncUtils.asyncFx(
                                 () -> said().stream().anyMatch(m -> m.startsWith("Printed 7")))
@@ -85,11 +86,12 @@ class GuideTest extends CloseUpTestBase {
     void theGuideIsCorrectedByHandWithTheSameBeads(FxRobot robot) {
         openDoubles(robot, 2, 5);
         double vowel =
-                model.repairs().guideLandmarks().stream()
-                        .mapToDouble(l -> l.seconds())
-                        .filter(t -> t > 3.4)
-                        .findFirst()
-                        .orElseThrow();
+                new Repairs(desk.now())
+                        .guideLandmarks().stream()
+                                .mapToDouble(l -> l.seconds())
+                                .filter(t -> t > 3.4)
+                                .findFirst()
+                                .orElseThrow();
         double before = sounds(RIGHT, derived(RIGHT).alignment().sourceSecondsAt(vowel));
         drag(robot, onGuide(robot, vowel), 30);
         assertThat(hand("Mara lead").anchors()).hasSize(1);
@@ -102,49 +104,53 @@ class GuideTest extends CloseUpTestBase {
     }
 
     private Point2D onGuide(FxRobot robot, double shownSeconds) {
-        return at(robot, closeUp, model.viewport().get().x(shownSeconds, width()), 22 + 0.6 * 62);
+        return at(
+                robot,
+                closeUp,
+                desk.sight().viewport().get().x(shownSeconds, width()),
+                22 + 0.6 * 62);
     }
 
     @Test
     void whatCannotBeATempoIsSaidSoAndChangesNothing(FxRobot robot) {
         openDemo(robot);
         robot.clickOn("#strip-" + voice("Mara lead").id());
-        Optional<Grid> before = model.session().grid();
+        Optional<Grid> before = desk.session().grid();
         for (String text : List.of("quick", "5", "-120")) {
             type(robot, "#tempo", text);
             assertThat(said().getLast()).startsWith("Tempo: “" + text + "” cannot be used.");
         }
-        assertThat(model.session().grid()).isEqualTo(before);
+        assertThat(desk.session().grid()).isEqualTo(before);
     }
 
     @Test
     void anotherGuideLetsHeldBeadsGoAndSaysSo(FxRobot robot) {
         openDoubles(robot, 2, 5);
         drag(robot, on(robot, RIGHT, sounds(RIGHT, bead(RIGHT, 3.1).sourceSeconds())), -20);
-        robot.interact(() -> model.select(Selection.ofVoice(voice(LEFT).id())));
+        robot.interact(() -> desk.select(Selection.ofVoice(voice(LEFT).id())));
         Button guide = robot.lookup("#make-guide").queryAs(Button.class);
         robot.interact(guide::fire);
         waitUntilDerived();
-        assertThat(model.session().guide().map(Voice::name)).contains(LEFT);
+        assertThat(desk.session().guide().map(Voice::name)).contains(LEFT);
         assertThat(hand(RIGHT).anchors()).isEmpty();
         assertThat(said()).anyMatch(m -> m.contains("Undo brings them"));
-        robot.interact(model::undo);
+        robot.interact(desk::undo);
         assertThat(hand(RIGHT).anchors()).hasSize(1);
     }
 
     @Test
     void aStackFollowsAnotherVoice(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() -> model.apply(pull(100)));
+        robot.interact(() -> desk.apply(pull(100)));
         robot.clickOn("#stack-octaves");
         ChoiceBox<?> leader = robot.lookup("#leader").queryAs(ChoiceBox.class);
         robot.interact(() -> leader.getSelectionModel().select(4));
         waitUntilDerived();
         assertThat(undoTitle()).startsWith("Octaves: follow");
         assertThat(medianErrorMillis("Odo octave")).isLessThan(12);
-        robot.interact(model::undo);
+        robot.interact(desk::undo);
         waitUntilDerived();
-        assertThat(model.session().stack("octaves").orElseThrow().leaderId()).isEmpty();
+        assertThat(desk.session().stack("octaves").orElseThrow().leaderId()).isEmpty();
     }
 
     @Test
@@ -155,7 +161,7 @@ class GuideTest extends CloseUpTestBase {
         robot.clickOn("legato");
         waitUntilDerived();
         TimingSettings timing =
-                TimingSettings.of(model.session().stack("harmonies").orElseThrow().settings());
+                TimingSettings.of(desk.session().stack("harmonies").orElseThrow().settings());
         assertThat(timing.pull()).isEqualTo(0.6);
         assertThat(timing.lineUp()).isEqualTo(zelvan.timing.LineUp.VOWELS);
         assertThat(undoTitle()).isEqualTo("Harmonies: start as legato");

@@ -21,11 +21,12 @@ import org.testfx.util.WaitForAsyncUtils;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Message;
-import zelvan.desktop.model.Prints;
-import zelvan.desktop.reports.PrintSheet;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Message;
+import zelvan.desktop.sheets.PrintSheet;
 import zelvan.desktop.theme.Theme;
+import zelvan.desktop.work.Prints;
+import zelvan.desktop.work.Work;
 import zelvan.files.Target;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
@@ -57,15 +58,15 @@ class KeepingWorkTest extends WindowTestBase {
     }
 
     private void openSong(FxRobot robot, Path folder) {
-        robot.interact(() -> model.documents().open(List.of(folder)));
+        robot.interact(() -> work.documents().open(List.of(folder)));
         waitUntilDerived();
     }
 
     private void change(FxRobot robot, double pull) {
-        robot.interact(() -> model.apply(pull(100 * pull)));
+        robot.interact(() -> desk.apply(pull(100 * pull)));
     }
 
-    private Optional<Message.Offer> offer(AppModel of, String word) {
+    private Optional<Message.Offer> offer(Desk of, String word) {
         return of.messages().stream()
                 .flatMap(m -> m.offers().stream())
                 .filter(o -> o.word().equals(word))
@@ -73,7 +74,7 @@ class KeepingWorkTest extends WindowTestBase {
     }
 
     private void waitForAutosaves(int count) {
-        waitUntil(() -> model.documents().unsavedSessions().size() == count);
+        waitUntil(() -> work.documents().unsavedSessions().size() == count);
     }
 
     /// A crash, the same folder again, one click, a second crash: both states are there.
@@ -81,24 +82,26 @@ class KeepingWorkTest extends WindowTestBase {
     void workThatACrashLeftIsOfferedAndNeverOverwritten(FxRobot robot) {
         openSong(robot, song);
         change(robot, 0.9);
-        Session left = model.session();
+        Session left = desk.session();
         waitForAutosaves(1);
         robot.interact(() -> {
-            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
-            next.documents().open(List.of(song));
+            Desk next = new Desk(new Player(new SimulatedOutput(RATE)));
+            Work nextWork = newWork(next);
+            nextWork.documents().open(List.of(song));
             assertThat(next.session().stacks().getFirst().settings().inForce(TimingSettings.PULL))
                     .isEqualTo(50);
             assertThat(offer(next, "Go on with it")).isPresent();
             next.apply(pull(10));
-            next.close();
+            nextWork.close();
         });
-        assertThat(model.documents().unsavedSessions()).hasSize(2);
+        assertThat(work.documents().unsavedSessions()).hasSize(2);
         robot.interact(() -> {
-            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
-            next.documents().goOn(next.documents().unsavedSessions().getLast());
+            Desk next = new Desk(new Player(new SimulatedOutput(RATE)));
+            Work nextWork = newWork(next);
+            nextWork.documents().goOn(nextWork.documents().unsavedSessions().getLast());
             assertThat(next.session().stacks()).isEqualTo(left.stacks());
-            assertThat(next.documents().dirty()).isTrue();
-            next.close();
+            assertThat(next.dirty()).isTrue();
+            nextWork.close();
         });
     }
 
@@ -113,26 +116,27 @@ class KeepingWorkTest extends WindowTestBase {
         change(robot, 0.9);
         waitForAutosaves(1);
         robot.interact(() -> {
-            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
-            next.documents().open(List.of(other));
+            Desk next = new Desk(new Player(new SimulatedOutput(RATE)));
+            Work nextWork = newWork(next);
+            nextWork.documents().open(List.of(other));
             assertThat(offer(next, "Go on with it")).isEmpty();
-            next.close();
+            nextWork.close();
         });
     }
 
     @Test
     void aFolderThatWasOnlyOpenedLeavesNothing(FxRobot robot) {
         openSong(robot, song);
-        robot.interact(model::close);
-        assertThat(model.documents().unsavedSessions()).isEmpty();
+        robot.interact(work::close);
+        assertThat(work.documents().unsavedSessions()).isEmpty();
     }
 
     @Test
     void closingWithChangesKeepsThemAtOnce(FxRobot robot) {
         openSong(robot, song);
         change(robot, 0.8);
-        robot.interact(model::close);
-        assertThat(model.documents().unsavedSessions()).hasSize(1);
+        robot.interact(work::close);
+        assertThat(work.documents().unsavedSessions()).hasSize(1);
     }
 
     @Test
@@ -140,30 +144,30 @@ class KeepingWorkTest extends WindowTestBase {
         openSong(robot, song);
         change(robot, 0.8);
         waitForAutosaves(1);
-        robot.interact(model::undo);
+        robot.interact(desk::undo);
         waitForAutosaves(0);
     }
 
     @Test
     void theFirstImportIsOneStepThatCanBeUndone(FxRobot robot) {
         openSong(robot, song);
-        assertThat(model.history().get().titles()).containsExactly("Opened", "Add 2 tracks");
-        robot.interact(model::undo);
-        assertThat(model.session()).isEqualTo(Session.EMPTY);
-        robot.interact(model::redo);
-        assertThat(model.session().voices()).hasSize(2);
-        assertThat(model.session().name()).isEqualTo(String.valueOf(song.getFileName()));
+        assertThat(desk.history().get().titles()).containsExactly("Opened", "Add 2 tracks");
+        robot.interact(desk::undo);
+        assertThat(desk.session()).isEqualTo(Session.EMPTY);
+        robot.interact(desk::redo);
+        assertThat(desk.session().voices()).hasSize(2);
+        assertThat(desk.session().name()).isEqualTo(String.valueOf(song.getFileName()));
     }
 
     @Test
     void aSessionThatIsTornIsOpenedFromItsNewestGoodAutosave(FxRobot robot) throws Exception {
         openSong(robot, song);
         Path file = song.resolve("song.zelvan");
-        robot.interact(() -> model.documents().save(file));
+        robot.interact(() -> work.documents().save(file));
         change(robot, 0.7);
         waitUntil(() -> autosaves(file).size() == 1);
         Path autosave = autosaves(file).getFirst();
-        robot.interact(model::close);
+        robot.interact(work::close);
         Files.writeString(file, Files.readString(file).substring(0, 200));
         Path torn = song.resolve("song.zelvan.zzzz.autosave");
         Files.writeString(torn, "{");
@@ -171,12 +175,13 @@ class KeepingWorkTest extends WindowTestBase {
                 autosave,
                 java.nio.file.attribute.FileTime.from(java.time.Instant.now().minusSeconds(9)));
         robot.interact(() -> {
-            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
-            next.documents().open(List.of(file));
+            Desk next = new Desk(new Player(new SimulatedOutput(RATE)));
+            Work nextWork = newWork(next);
+            nextWork.documents().open(List.of(file));
             assertThat(next.session().stacks().getFirst().settings().inForce(TimingSettings.PULL))
                     .isEqualTo(70);
             assertThat(next.messages().getFirst().text()).contains("is opened instead");
-            next.close();
+            nextWork.close();
         });
     }
 
@@ -195,15 +200,16 @@ class KeepingWorkTest extends WindowTestBase {
         Path second = other.resolve("second.zelvan");
         openSong(robot, other);
         float[] alone = locked("double", 4);
-        robot.interact(() -> model.documents().save(second));
+        robot.interact(() -> work.documents().save(second));
         openSong(robot, second);
         assertThat(locked("double", 4)).isEqualTo(alone);
 
         robot.interact(() -> {
-            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
-            next.documents().open(List.of(song));
-            next.documents().save(first);
-            next.close();
+            Desk next = new Desk(new Player(new SimulatedOutput(RATE)));
+            Work nextWork = newWork(next);
+            nextWork.documents().open(List.of(song));
+            nextWork.documents().save(first);
+            nextWork.close();
         });
         openSong(robot, first);
         float[] firsts = locked("double", 4);
@@ -214,21 +220,21 @@ class KeepingWorkTest extends WindowTestBase {
     @Test
     void aRecordingThatIsReplacedWhileOpenIsSaidAndCanBeTaken(FxRobot robot) throws Exception {
         openSong(robot, song);
-        assertThat(model.session().recordings())
+        assertThat(desk.session().recordings())
                 .allSatisfy(r -> assertThat(r.audio().isKnown()).isTrue());
-        assertThat(model.documents().dirty()).as("knowing is no change").isFalse();
+        assertThat(desk.dirty()).as("knowing is no change").isFalse();
         Path replaced = song.resolve("double.wav");
         Path better = folder.resolve("better " + System.nanoTime() + ".wav");
         excerpt("Mara double right.wav", better);
         Files.move(better, replaced, StandardCopyOption.REPLACE_EXISTING);
-        robot.interact(model.deriving()::lookAtFiles);
+        robot.interact(work.deriving()::lookAtFiles);
         waitUntil(() -> said().stream().anyMatch(m -> m.contains("not the recording")));
         Path out = folder.resolve("out " + System.nanoTime());
-        robot.interact(() -> model.prints().print(out, Prints.Wish.VOICES, false));
+        robot.interact(() -> work.prints().print(out, Prints.Wish.VOICES, false));
         waitUntil(() -> said().stream().anyMatch(m -> m.startsWith("Not printed: double.wav")));
         assertThat(out.resolve("double.wav")).doesNotExist();
 
-        robot.interact(() -> offer(model, "Take it as it is now").orElseThrow().action().run());
+        robot.interact(() -> offer(desk, "Take it as it is now").orElseThrow().action().run());
         waitUntilDerived();
         assertThat(derived("double").problem()).isEmpty();
         assertThat(derived("double").lock().after().count()).isPositive();
@@ -239,14 +245,14 @@ class KeepingWorkTest extends WindowTestBase {
         openSong(robot, song);
         Path file = Files.writeString(folder.resolve("no folder " + System.nanoTime()), "x");
         for (int times = 1; times <= 2; times++) {
-            robot.interact(() -> model.prints().print(file, Prints.Wish.VOICES, false));
-            waitUntil(() -> !model.prints().running().get());
+            robot.interact(() -> work.prints().print(file, Prints.Wish.VOICES, false));
+            waitUntil(() -> !desk.printing().running().get());
         }
-        Message said = model.messages().getLast();
+        Message said = desk.messages().getLast();
         assertThat(said.text()).contains("could not be written");
         assertThat(said.times()).isEqualTo(2);
         assertThat(said.line()).endsWith("(2 times)");
-        assertThat(model.prints().background().work().get()).isEmpty();
+        assertThat(desk.printing().words().get()).isEmpty();
     }
 
     @Test
@@ -257,7 +263,7 @@ class KeepingWorkTest extends WindowTestBase {
         Path out = Files.createDirectories(folder.resolve("prints " + System.nanoTime()));
         Path theirs = Files.writeString(out.resolve("double.wav"), "somebody's");
         robot.interact(() ->
-                new PrintSheet(model.prints(), new Theme(), () -> Optional.of(out.toFile()))
+                new PrintSheet(work.prints(), new Theme(), () -> Optional.of(out.toFile()))
                         .alert()
                         .show());
         robot.interact(() -> robot.lookup("#print-voices").queryAs(CheckBox.class).isSelected());
@@ -276,16 +282,16 @@ class KeepingWorkTest extends WindowTestBase {
         // What this session printed is printed again without a question.
         change(robot, 0.4);
         waitUntilDerived();
-        assertThat(model.prints().inTheWay(out, Prints.Wish.VOICES)).isEmpty();
+        assertThat(work.prints().inTheWay(out, Prints.Wish.VOICES)).isEmpty();
     }
 
     @Test
     void aNameThatLeadsElsewhereIsKeptWhereTheOthersAre(FxRobot robot) {
         openSong(robot, song);
-        robot.interact(() -> model.apply(new Edit.Rename("../../evil\0name")));
-        robot.interact(() -> model.apply(pull(30)));
+        robot.interact(() -> desk.apply(new Edit.Rename("../../evil\0name")));
+        robot.interact(() -> desk.apply(pull(30)));
         waitForAutosaves(1);
-        assertThat(model.documents().unsavedSessions().getFirst().file().getParent())
+        assertThat(work.documents().unsavedSessions().getFirst().file().getParent())
                 .isEqualTo(unsaved);
     }
 
@@ -294,7 +300,7 @@ class KeepingWorkTest extends WindowTestBase {
         openSong(robot, song);
         Stage stage = (Stage) window.scene().getWindow();
         robot.interact(() -> {
-            model.prints().print(out, Prints.Wish.VOICES, false);
+            work.prints().print(out, Prints.Wish.VOICES, false);
             stage.fireEvent(new WindowEvent(stage, WindowEvent.WINDOW_CLOSE_REQUEST));
         });
         assertThat(stage.isShowing()).isTrue();
@@ -308,7 +314,7 @@ class KeepingWorkTest extends WindowTestBase {
         robot.clickOn("Close when it is done");
         waitUntil(() -> !stage.isShowing());
         assertThat(out.resolve("double.wav")).exists();
-        assertThat(model.prints().running().get()).isFalse();
+        assertThat(desk.printing().running().get()).isFalse();
     }
 
     /// Otherwise nobody would ever read that nothing was printed.
@@ -317,7 +323,7 @@ class KeepingWorkTest extends WindowTestBase {
         Path file = Files.writeString(folder.resolve("no folder " + System.nanoTime()), "");
         Stage stage = closeWhilePrinting(robot, file);
         robot.clickOn("Close when it is done");
-        waitUntil(() -> !model.prints().running().get());
+        waitUntil(() -> !desk.printing().running().get());
         assertThat(stage.isShowing()).isTrue();
         assertThat(said()).anyMatch(m -> m.contains(file.getFileName().toString()));
     }
@@ -328,6 +334,6 @@ class KeepingWorkTest extends WindowTestBase {
         Stage stage = closeWhilePrinting(robot, out);
         robot.clickOn("Stop printing and close");
         waitUntil(() -> !stage.isShowing());
-        assertThat(model.prints().running().get()).isFalse();
+        assertThat(desk.printing().running().get()).isFalse();
     }
 }

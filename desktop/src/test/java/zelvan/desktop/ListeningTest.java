@@ -23,7 +23,7 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
-import zelvan.desktop.reports.PrintSheet;
+import zelvan.desktop.sheets.PrintSheet;
 import zelvan.desktop.theme.Theme;
 import zelvan.dsp.Percentile;
 import zelvan.engine.Listening;
@@ -58,35 +58,35 @@ class ListeningTest extends WindowTestBase {
     @Test
     void rawAndLockedAreEquallyLoud(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() -> model.apply(pull(100)));
+        robot.interact(() -> desk.apply(pull(100)));
         waitUntilDerived();
-        waitUntil(() -> model.playback().rawGainDecibels().get() != 0);
-        double seconds = model.derived().get().seconds();
-        Program program = model.playback().program();
+        waitUntil(() -> desk.hearing().rawGainDecibels().get() != 0);
+        double seconds = desk.derived().get().seconds();
+        Program program = work.playback().program();
 
         assertThat(lufs(program.withVersion(Version.RAW), seconds))
                 .isCloseTo(lufs(program.withVersion(Version.LOCKED), seconds), within(0.3));
         double unmatched = lufs(program.withRawGain(1).withVersion(Version.RAW), seconds);
         assertThat(lufs(program.withVersion(Version.RAW), seconds) - unmatched)
-                .isCloseTo(model.playback().rawGainDecibels().get(), within(0.01));
+                .isCloseTo(desk.hearing().rawGainDecibels().get(), within(0.01));
     }
 
     @Test
     void halfSpeedTakesTwiceTheTimeAtTheSamePitch(FxRobot robot) {
         openDemo(robot);
         robot.clickOn("#half-speed");
-        assertThat(model.playback().program().slowness()).isEqualTo(2);
-        robot.interact(() -> model.playback().seek(6));
+        assertThat(work.playback().program().slowness()).isEqualTo(2);
+        robot.interact(() -> desk.hearing().player().seek(6));
         robot.clickOn("#play");
         long from = output.writtenFrames();
         waitUntil(() -> output.writtenFrames() - from >= 2L * RATE);
         // However late this thread is: between what was played just before and just after.
         double least = 0.5 * (output.writtenFrames() - from) / RATE;
-        double position = model.playback().player().positionSeconds() - 6;
+        double position = desk.hearing().player().positionSeconds() - 6;
         double most = 0.5 * (output.writtenFrames() - from) / RATE;
         assertThat(position).isBetween(least - 0.1, most + 0.1);
         robot.clickOn("#half-speed");
-        assertThat(model.playback().program().slowness()).isEqualTo(1);
+        assertThat(work.playback().program().slowness()).isEqualTo(1);
         robot.clickOn("#play");
     }
 
@@ -96,9 +96,9 @@ class ListeningTest extends WindowTestBase {
     void halfSpeedSoundsAtThePitchThatIsSet(FxRobot robot) {
         openDemo(robot);
         robot.interact(() -> {
-            model.apply(turned(pitch(PitchTarget.GUIDE, 100, 0)));
+            desk.apply(turned(pitch(PitchTarget.GUIDE, 100, 0)));
             Voice right = voice("Mara double right");
-            model.apply(
+            desk.apply(
                     new Edit.SetStrip(
                             right.id(), right.name(), right.strip().withSolo(true), "solo"));
         });
@@ -129,7 +129,7 @@ class ListeningTest extends WindowTestBase {
     private PitchTrack heard(Version version, double slowness) {
         Program.Track track =
                 new Listening(RATE, slowness)
-                        .program(model.session(), model.derived().get(), version)
+                        .program(desk.session(), desk.derived().get(), version)
                         .tracks()
                         .getFirst();
         VoiceSource source = version == Version.RAW ? track.raw() : track.locked();
@@ -150,9 +150,9 @@ class ListeningTest extends WindowTestBase {
         }
         waitUntil(() -> output.writtenFrames() > before + 2000);
         robot.release(MouseButton.PRIMARY);
-        assertThat(model.playback().player().playing()).isFalse();
-        assertThat(model.playback().player().positionSeconds())
-                .isCloseTo(0.4 * model.derived().get().seconds(), within(0.5));
+        assertThat(desk.hearing().player().playing()).isFalse();
+        assertThat(desk.hearing().player().positionSeconds())
+                .isCloseTo(0.4 * desk.derived().get().seconds(), within(0.5));
     }
 
     @Test
@@ -160,7 +160,7 @@ class ListeningTest extends WindowTestBase {
             throws Exception {
         openDemo(robot);
         robot.interact(() ->
-                new PrintSheet(model.prints(), new Theme(), () -> Optional.of(folder.toFile()))
+                new PrintSheet(work.prints(), new Theme(), () -> Optional.of(folder.toFile()))
                         .alert()
                         .show());
         robot.clickOn("#print-voices").clickOn("#print-mix");
@@ -169,7 +169,7 @@ class ListeningTest extends WindowTestBase {
         robot.clickOn("#print-go");
         waitUntil(() -> said().stream().anyMatch(m -> m.startsWith("Printed the mix")));
 
-        Path mix = folder.resolve(model.session().name() + " (mix).wav");
+        Path mix = folder.resolve(desk.session().name() + " (mix).wav");
         SoundFile printed = SoundFiles.read(mix);
         assertThat(printed.format()).isEqualTo(SoundFormat.WAV_16);
         assertThat(printed.sound().channelCount()).isEqualTo(2);

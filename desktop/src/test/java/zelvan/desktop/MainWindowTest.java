@@ -23,9 +23,10 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.audio.SoundFiles;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Prints;
-import zelvan.desktop.model.Selection;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.work.Prints;
+import zelvan.desktop.work.Work;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
@@ -34,7 +35,8 @@ import zelvan.session.Voice;
 import zelvan.setting.Settings;
 import zelvan.singers.DemoSession;
 import zelvan.timing.TimingSettings;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 /// The real window, driven with mouse and keys on a platform without a display.
 class MainWindowTest extends WindowTestBase {
@@ -55,9 +57,9 @@ class MainWindowTest extends WindowTestBase {
     @Test
     void fromAFolderToALockedStackThatPlaysInThreeActions(FxRobot robot) {
         openDemo(robot);
-        assertThat(model.session().name()).isEqualTo(DemoSession.NAME);
-        assertThat(model.session().guide().map(Voice::name)).contains("Mara lead");
-        assertThat(model.session().followers()).hasSize(6);
+        assertThat(desk.session().name()).isEqualTo(DemoSession.NAME);
+        assertThat(desk.session().guide().map(Voice::name)).contains("Mara lead");
+        assertThat(desk.session().followers()).hasSize(6);
         assertThat(medianErrorMillis("Mara double right")).isGreaterThan(20);
 
         TextField pull = robot.lookup("#timing-pull-field").queryAs(TextField.class);
@@ -91,7 +93,7 @@ class MainWindowTest extends WindowTestBase {
             robot.interact(() -> pull.setText(each[0]));
             robot.type(KeyCode.ENTER);
             assertThat(pull.getText()).as(each[0]).isEqualTo(each[1]);
-            assertThat(model.session().stacks())
+            assertThat(desk.session().stacks())
                     .allSatisfy(s ->
                             assertThat(s.settings().inForce(TimingSettings.PULL))
                                     .isEqualTo(Double.parseDouble(each[1])));
@@ -114,7 +116,7 @@ class MainWindowTest extends WindowTestBase {
                         bounds.getMinX() + 0.8 * bounds.getWidth(),
                         bounds.getMinY() + bounds.getHeight() / 2));
         waitUntilDerived();
-        assertThat(model.session().stacks())
+        assertThat(desk.session().stacks())
                 .allSatisfy(s ->
                         assertThat(s.settings().inForce(TimingSettings.PULL))
                                 .isBetween(85.0, 95.0));
@@ -134,22 +136,22 @@ class MainWindowTest extends WindowTestBase {
         openDemo(robot);
         Voice left = voice("Mara double left");
         Node map = robot.lookup("#lock-map").query();
-        TimeSpan phrase = model.derived().get().guidePhrases().get(2);
+        GuideSpan phrase = desk.derived().get().guidePhrases().get(2);
         double x =
                 phrase.middleSeconds()
-                        / model.derived().get().seconds()
+                        / desk.derived().get().seconds()
                         * map.getBoundsInLocal().getWidth();
         // Ruler, guide, heading, then the left double.
         robot.clickOn(at(robot, map, x, 24 + 27 + 19 + 13));
-        assertThat(model.selection().get()).isEqualTo(Selection.ofCell(left.id(), phrase));
-        assertThat(model.viewport().get().startSeconds()).isLessThan(phrase.startSeconds());
-        assertThat(model.playback().looping().get()).isTrue();
+        assertThat(desk.selection().get()).isEqualTo(Selection.ofCell(left.id(), phrase));
+        assertThat(desk.sight().viewport().get().startSeconds()).isLessThan(phrase.startSeconds());
+        assertThat(desk.hearing().looping().get()).isTrue();
 
         robot.interact(() -> window.scene().getRoot().requestFocus());
         robot.type(KeyCode.F);
         waitUntilDerived();
         assertThat(hand(left.name()).protections()).hasSize(1);
-        TimeSpan span = hand(left.name()).protections().getFirst().span();
+        RecordedSpan span = hand(left.name()).protections().getFirst().span();
         double moved =
                 derived(left.name()).timing().map().outputSecondsAt(span.middleSeconds())
                         - span.middleSeconds();
@@ -193,7 +195,7 @@ class MainWindowTest extends WindowTestBase {
         openDemo(robot);
         String id = voice("Odo octave").id();
         robot.moveTo("#solo-" + id).press(MouseButton.PRIMARY);
-        robot.interact(() -> model.apply(pull(100)));
+        robot.interact(() -> desk.apply(pull(100)));
         waitUntilDerived();
         robot.release(MouseButton.PRIMARY);
         assertThat(voice("Odo octave").strip().solo()).isTrue();
@@ -203,29 +205,29 @@ class MainWindowTest extends WindowTestBase {
     void soloMuteBlendAndVersionDecideWhatIsHeard(FxRobot robot) {
         openDemo(robot);
         Voice left = voice("Mara double left");
-        assertThat(model.playback().program().tracks()).hasSize(8);
+        assertThat(work.playback().program().tracks()).hasSize(8);
         robot.clickOn("#solo-" + left.id());
-        assertThat(model.playback().program().tracks()).hasSize(1);
+        assertThat(work.playback().program().tracks()).hasSize(1);
         robot.clickOn("#solo-" + left.id());
         robot.clickOn("#mute-" + left.id());
-        assertThat(model.playback().program().tracks()).hasSize(7);
+        assertThat(work.playback().program().tracks()).hasSize(7);
         robot.clickOn("#bed");
-        assertThat(model.playback().program().tracks()).hasSize(6);
+        assertThat(work.playback().program().tracks()).hasSize(6);
         Slider blend = robot.lookup("#blend").queryAs(Slider.class);
         robot.interact(() -> blend.setValue(-1));
-        assertThat(model.playback().program().tracks()).hasSize(1);
+        assertThat(work.playback().program().tracks()).hasSize(1);
         robot.clickOn("#raw");
-        assertThat(model.playback().program().version()).isEqualTo(Version.RAW);
+        assertThat(work.playback().program().version()).isEqualTo(Version.RAW);
         robot.interact(() -> window.scene().getRoot().requestFocus());
         robot.type(KeyCode.R);
-        assertThat(model.playback().program().version()).isEqualTo(Version.LOCKED);
+        assertThat(work.playback().program().version()).isEqualTo(Version.LOCKED);
     }
 
     @Test
     void printingWritesWhatIsHeardAndSavingKeepsIt(FxRobot robot) throws Exception {
         openDemo(robot);
         Path out = folder.resolve("printed");
-        robot.interact(() -> model.prints().print(out, Prints.Wish.VOICES, false));
+        robot.interact(() -> work.prints().print(out, Prints.Wish.VOICES, false));
         waitUntil(() ->
                 WaitForAsyncUtils.asyncFx(
                                 () -> said().stream().anyMatch(m -> m.startsWith("Printed 6")))
@@ -238,29 +240,30 @@ class MainWindowTest extends WindowTestBase {
             assertThat(printed[20 * RATE + i]).isCloseTo(heard[i], within(3.25f / (1 << 24)));
         }
         Path file = folder.resolve("song.zelvan");
-        robot.interact(() -> model.documents().save(file));
-        assertThat(model.documents().dirty()).isFalse();
-        robot.interact(() -> model.documents().open(List.of(file)));
+        robot.interact(() -> work.documents().save(file));
+        assertThat(desk.dirty()).isFalse();
+        robot.interact(() -> work.documents().open(List.of(file)));
         waitUntilDerived();
-        assertThat(model.session().followers()).hasSize(6);
-        assertThat(model.history().get().undoTitle()).isEmpty();
+        assertThat(desk.session().followers()).hasSize(6);
+        assertThat(desk.history().get().undoTitle()).isEmpty();
     }
 
     @Test
     void whatWasNeverSavedIsThereAfterTheProgramEnded(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() -> model.apply(pull(100)));
-        zelvan.session.Session left = model.session();
-        waitUntil(() -> !model.documents().unsavedSessions().isEmpty());
+        robot.interact(() -> desk.apply(pull(100)));
+        zelvan.session.Session left = desk.session();
+        waitUntil(() -> !work.documents().unsavedSessions().isEmpty());
         robot.interact(() -> {
-            AppModel next = newModel(new Player(new SimulatedOutput(RATE)));
-            Autosave.Left kept = next.documents().unsavedSessions().getFirst();
-            next.documents().goOn(kept);
+            Desk next = new Desk(new Player(new SimulatedOutput(RATE)));
+            Work nextWork = newWork(next);
+            Autosave.Left kept = nextWork.documents().unsavedSessions().getFirst();
+            nextWork.documents().goOn(kept);
             assertThat(next.session()).isEqualTo(left);
-            assertThat(next.documents().dirty()).isTrue();
-            next.documents().save(folder.resolve("found again.zelvan"));
-            assertThat(next.documents().unsavedSessions()).doesNotContain(kept);
-            next.close();
+            assertThat(next.dirty()).isTrue();
+            nextWork.documents().save(folder.resolve("found again.zelvan"));
+            assertThat(nextWork.documents().unsavedSessions()).doesNotContain(kept);
+            nextWork.close();
         });
     }
 
@@ -268,7 +271,7 @@ class MainWindowTest extends WindowTestBase {
     void aBadFileIsNamedAndTheRestIsThere(FxRobot robot) throws Exception {
         Path bad = java.nio.file.Files.writeString(folder.resolve("torn.wav"), "not sound");
         robot.interact(() ->
-                model.documents()
+                work.documents()
                         .open(
                                 List.of(
                                         demo.resolve(DemoSession.GUIDE),
@@ -284,7 +287,7 @@ class MainWindowTest extends WindowTestBase {
         openDemo(robot);
         Node map = robot.lookup("#lock-map").query();
         WritableImage locked = picture(robot, map);
-        robot.interact(() -> model.playback().version().set(Version.RAW));
+        robot.interact(() -> desk.hearing().hear(Version.RAW));
         WaitForAsyncUtils.waitForFxEvents();
         WritableImage raw = picture(robot, map);
         assertThat(differing(locked, raw)).isGreaterThan(500);

@@ -22,14 +22,15 @@ import zelvan.analysis.Note;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
-import zelvan.desktop.model.Focus;
-import zelvan.desktop.model.Lens;
-import zelvan.desktop.model.Selection;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Notes;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.desk.Lens;
 import zelvan.dsp.Percentile;
 import zelvan.render.VoiceSource;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Pitch in the window: its settings, its lens, and what it sounds like.
 class PitchLensTest extends CloseUpTestBase {
@@ -59,7 +60,7 @@ class PitchLensTest extends CloseUpTestBase {
         openDoubles(robot, 24, 27);
         robot.interact(() -> closeUp.requestFocus());
         robot.type(KeyCode.DIGIT2);
-        assertThat(model.lens().get()).isEqualTo(Lens.PITCH);
+        assertThat(desk.sight().lens().get()).isEqualTo(Lens.PITCH);
         assertThat(robot.lookup("#pitch-lens").query().isVisible()).isTrue();
         set(robot, "#timing-pull-field", "100");
         set(robot, "#timing-slack-field", "0");
@@ -90,7 +91,7 @@ class PitchLensTest extends CloseUpTestBase {
         Note note = derived(RIGHT).analysis().orElseThrow().notes().get(10);
         robot.interact(() -> {
             closeUp.requestFocus();
-            model.focus().set(new Focus.OnNote(voice(RIGHT).id(), note.span()));
+            desk.focusOn(new Focus.OnNote(voice(RIGHT).id(), note.span()));
         });
         robot.press(KeyCode.CONTROL, KeyCode.SHIFT)
                 .type(KeyCode.UP)
@@ -98,7 +99,7 @@ class PitchLensTest extends CloseUpTestBase {
         waitUntilDerived();
         double middle = note.span().middleSeconds();
         double up = derived(RIGHT).analysis().orElseThrow().pitch().hertzAt(middle);
-        robot.interact(model::undo);
+        robot.interact(desk::undo);
         waitUntilDerived();
         double before = derived(RIGHT).analysis().orElseThrow().pitch().hertzAt(middle);
         assertThat(Pitch.centsBetween(before, up)).isBetween(1199.0, 1201.0);
@@ -127,10 +128,10 @@ class PitchLensTest extends CloseUpTestBase {
     /// Clicks down along the lens where the note is, until it has the focus.
     private double clickOn(FxRobot robot, Node lens, Note note) {
         double at = derived(RIGHT).timing().map().outputSecondsAt(middle(note));
-        double x = model.viewport().get().x(at, lens.getBoundsInLocal().getWidth());
+        double x = desk.sight().viewport().get().x(at, lens.getBoundsInLocal().getWidth());
         for (double y = 40; y < lens.getBoundsInLocal().getHeight(); y += 6) {
             robot.clickOn(lens.localToScreen(x, y));
-            if (model.focus().get() instanceof Focus.OnNote(String id, TimeSpan span)
+            if (desk.focus().get() instanceof Focus.OnNote(String id, RecordedSpan span)
                     && id.equals(voice(RIGHT).id())
                     && span.equals(note.span())) {
                 return y;
@@ -148,7 +149,7 @@ class PitchLensTest extends CloseUpTestBase {
         Note note = noteInSight();
         double y = clickOn(robot, lens, note);
         double at = derived(RIGHT).timing().map().outputSecondsAt(middle(note));
-        double x = model.viewport().get().x(at, lens.getBoundsInLocal().getWidth());
+        double x = desk.sight().viewport().get().x(at, lens.getBoundsInLocal().getWidth());
         double before = derived(RIGHT).analysis().orElseThrow().pitch().hertzAt(middle(note));
         robot.drag(lens.localToScreen(x, y)).dropTo(lens.localToScreen(x, y - 90));
         waitUntilDerived();
@@ -170,14 +171,14 @@ class PitchLensTest extends CloseUpTestBase {
         assertThat(hand(RIGHT).notes()).hasSize(2);
         robot.interact(() -> {
             robot.lookup("#give-back-note").queryButton().fire();
-            model.undo();
-            model.undo();
-            model.undo();
-            model.undo();
+            desk.undo();
+            desk.undo();
+            desk.undo();
+            desk.undo();
         });
         waitUntilDerived();
         assertThat(hand(RIGHT).note(note.span()).aimCents()).isPresent();
-        robot.interact(model::undo);
+        robot.interact(desk::undo);
         waitUntilDerived();
         assertThat(hand(RIGHT).notes()).isEmpty();
         assertThat(moved(note)).isZero();
@@ -195,8 +196,8 @@ class PitchLensTest extends CloseUpTestBase {
                         .orElseThrow();
         double before = movement(note, sung, t -> t);
         robot.interact(() -> {
-            model.lens().set(Lens.PITCH);
-            model.select(
+            desk.sight().lookThrough(Lens.PITCH);
+            desk.select(
                     new Selection(
                             Optional.of(voice(RIGHT).stackId()), List.of(), Optional.empty()));
         });
@@ -208,11 +209,11 @@ class PitchLensTest extends CloseUpTestBase {
         assertThat(flat).isLessThan(0.4 * before);
 
         robot.interact(() -> {
-            model.select(Selection.ofVoice(voice(RIGHT).id()));
-            model.focus().set(new Focus.OnNote(voice(RIGHT).id(), note.span()));
+            desk.select(Selection.ofVoice(voice(RIGHT).id()));
+            desk.focusOn(new Focus.OnNote(voice(RIGHT).id(), note.span()));
         });
         set(robot, "#note-vibrato-field", "150");
-        robot.interact(() -> model.notes().nudge(20));
+        robot.interact(() -> desk.act(now -> new Notes(now).nudge(20)));
         waitUntilDerived();
         assertThat(robot.lookup("#give-back-notes").queryButton().getText())
                 .isEqualTo("Give one note back");
@@ -247,20 +248,20 @@ class PitchLensTest extends CloseUpTestBase {
         openDoubles(robot, 24, 27);
         Note note = noteInSight();
         robot.interact(() -> {
-            model.select(
+            desk.select(
                     new Selection(
                             Optional.empty(),
                             List.of(voice(RIGHT).id(), voice(LEFT).id()),
                             Optional.empty()));
             closeUp.requestFocus();
-            model.focus().set(new Focus.OnNote(voice(RIGHT).id(), note.span()));
+            desk.focusOn(new Focus.OnNote(voice(RIGHT).id(), note.span()));
         });
         robot.press(KeyCode.SHIFT).type(KeyCode.DOWN).release(KeyCode.SHIFT);
         waitUntilDerived();
         assertThat(hand(RIGHT).notes()).hasSize(1);
         assertThat(hand(LEFT).notes()).hasSize(1);
         assertThat(moved(note)).isCloseTo(-5, within(6.0));
-        robot.interact(model::undo);
+        robot.interact(desk::undo);
         assertThat(hand(LEFT).notes()).isEmpty();
     }
 }

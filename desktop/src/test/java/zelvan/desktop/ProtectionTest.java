@@ -13,10 +13,11 @@ import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
-import zelvan.desktop.model.Focus;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Protections;
 import zelvan.play.Version;
 import zelvan.session.Protection;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// Stretches protected in the close-up: what is in them stays the source.
 class ProtectionTest extends CloseUpTestBase {
@@ -28,12 +29,12 @@ class ProtectionTest extends CloseUpTestBase {
     @Test
     void aStretchIsDraggedOutProtectedChangedAndLifted(FxRobot robot) {
         openDoubles(robot, 2, 5);
-        robot.interact(() -> model.playback().version().set(Version.RAW));
+        robot.interact(() -> desk.hearing().hear(Version.RAW));
         robot.sleep(400);
         Point2D from = on(robot, RIGHT, 3.55);
-        double pixel = model.viewport().get().seconds() / width();
+        double pixel = desk.sight().viewport().get().seconds() / width();
         drag(robot, from, 0.3 / pixel);
-        assertThat(model.focus().get()).isInstanceOf(Focus.OnRange.class);
+        assertThat(desk.focus().get()).isInstanceOf(Focus.OnRange.class);
         type(robot, KeyCode.F);
         Protection protection = hand(RIGHT).protections().getFirst();
         assertThat(protection.span().startSeconds()).isCloseTo(3.55, within(2 * pixel));
@@ -41,7 +42,7 @@ class ProtectionTest extends CloseUpTestBase {
         assertSourceInside(RIGHT, protection.span());
 
         drag(robot, on(robot, RIGHT, protection.span().endSeconds()), 0.2 / pixel);
-        TimeSpan wider = hand(RIGHT).protections().getFirst().span();
+        RecordedSpan wider = hand(RIGHT).protections().getFirst().span();
         assertThat(wider.startSeconds()).isEqualTo(protection.span().startSeconds());
         assertThat(wider.endSeconds()).isCloseTo(4.05, within(4 * pixel));
         assertSourceInside(RIGHT, wider);
@@ -64,7 +65,7 @@ class ProtectionTest extends CloseUpTestBase {
     }
 
     /// What sounds inside a protected stretch are the source's own samples.
-    private void assertSourceInside(String name, TimeSpan span) {
+    private void assertSourceInside(String name, RecordedSpan span) {
         double moved = sounds(name, span.middleSeconds()) - span.middleSeconds();
         float[] source = derived(name).file().orElseThrow().sound().channel(0);
         int from = (int) (span.startSeconds() * RATE) + 100;
@@ -80,7 +81,7 @@ class ProtectionTest extends CloseUpTestBase {
     @Test
     void anAdLibIsSuggestedForProtection(FxRobot robot) {
         openDoubles(robot, 21, 24);
-        List<TimeSpan> suggested = model.protections().suggestions(voice(RIGHT));
+        List<RecordedSpan> suggested = new Protections(desk.now()).suggestions(voice(RIGHT));
         assertThat(suggested).isNotEmpty();
         Button button = robot.lookup("#protect-suggested").queryAs(Button.class);
         robot.interact(button::fire);

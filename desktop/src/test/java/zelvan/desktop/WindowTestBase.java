@@ -27,9 +27,10 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.derived.DerivedVoice;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Message;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Message;
 import zelvan.desktop.theme.Theme;
+import zelvan.desktop.work.Work;
 import zelvan.dsp.Percentile;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
@@ -62,7 +63,8 @@ abstract class WindowTestBase {
     static Truth truth;
 
     final Path unsaved = folder.resolve("unsaved-" + UUID.randomUUID());
-    AppModel model;
+    Desk desk;
+    Work work;
     SimulatedOutput output;
     MainWindow window;
 
@@ -90,19 +92,19 @@ abstract class WindowTestBase {
     /// To be called from the test's own `@Start`, where TestFX looks for it.
     void open(Stage stage) {
         output = new SimulatedOutput(RATE);
-        model = newModel(new Player(output));
-        window = new MainWindow(model, new Theme(), stage);
+        desk = new Desk(new Player(output));
+        work = newWork(desk);
+        window = new MainWindow(desk, work, new Theme(), stage);
         stage.show();
     }
 
-    AppModel newModel(Player player) {
-        return new AppModel(
-                new Engine(kept), player, unsaved, new Ledger(folder.resolve("written")));
+    Work newWork(Desk of) {
+        return new Work(of, new Engine(kept), unsaved, new Ledger(folder.resolve("written")));
     }
 
     @AfterEach
     void close(FxRobot robot) {
-        robot.interact(model::close);
+        robot.interact(work::close);
     }
 
     static void waitUntil(Callable<Boolean> condition) {
@@ -117,35 +119,35 @@ abstract class WindowTestBase {
     void waitUntilDerived() {
         waitUntil(() ->
                 WaitForAsyncUtils.asyncFx(() ->
-                                !model.deriving().stale().get()
-                                        && !model.derived().get().guidePhrases().isEmpty())
+                                !desk.stale().get()
+                                        && !desk.derived().get().guidePhrases().isEmpty())
                         .get());
     }
 
     void openDemo(FxRobot robot) {
-        robot.interact(() -> model.documents().open(List.of(demo)));
+        robot.interact(() -> work.documents().open(List.of(demo)));
         waitUntilDerived();
     }
 
     /// What stands in the window's messages.
     List<String> said() {
-        return model.messages().stream().map(Message::text).toList();
+        return desk.messages().stream().map(Message::text).toList();
     }
 
     Voice voice(String name) {
-        return model.session().voices().stream()
+        return desk.session().voices().stream()
                 .filter(v -> v.name().equals(name))
                 .findFirst()
                 .orElseThrow();
     }
 
     HandWork hand(String name) {
-        return model.session().handOf(voice(name));
+        return desk.session().handOf(voice(name));
     }
 
     /// What is in force in a voice, but for its phrases.
     <T> T inForce(String name, Setting<T> setting) {
-        return model.session().settingsOf(voice(name)).inForce(setting);
+        return desk.session().settingsOf(voice(name)).inForce(setting);
     }
 
     /// Turns settings of all stacks.
@@ -164,7 +166,7 @@ abstract class WindowTestBase {
     }
 
     DerivedVoice derived(String name) {
-        return model.derived().get().voice(voice(name).id()).orElseThrow();
+        return desk.derived().get().voice(voice(name).id()).orElseThrow();
     }
 
     double medianErrorMillis(String name) {

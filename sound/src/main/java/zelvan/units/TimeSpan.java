@@ -76,28 +76,4 @@ public record TimeSpan(double startSeconds, double endSeconds) {
     public TimeSpan widenedBy(double seconds) {
         return new TimeSpan(startSeconds - seconds, endSeconds + seconds);
     }
-
-    /// What spans share with one of them, counted from its beginning; without those that share
-    /// nothing.
-    public static List<TimeSpan> cut(List<TimeSpan> spans, TimeSpan frame) {
-        return spans.stream()
-                .filter(s -> s.overlaps(frame))
-                .map(s -> s.shared(frame).shiftedBy(-frame.startSeconds))
-                .toList();
-    }
-
-    /// Spans in order, those joined that are less than `gapSeconds` apart.
-    public static List<TimeSpan> joined(List<TimeSpan> spans, double gapSeconds) {
-        List<TimeSpan> joined = new ArrayList<>();
-        for (TimeSpan span : spans) {
-            if (!joined.isEmpty() && span.startSeconds - joined.getLast().endSeconds < gapSeconds) {
-                TimeSpan last = joined.removeLast();
-                double end = Math.max(last.endSeconds, span.endSeconds);
-                joined.add(new TimeSpan(last.startSeconds, end));
-            } else {
-                joined.add(span);
-            }
-        }
-        return joined;
-    }
 }

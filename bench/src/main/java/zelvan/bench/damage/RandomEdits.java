@@ -6,7 +6,6 @@ import java.util.Random;
 import zelvan.align.Anchor;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
-import zelvan.exchange.VoiceFolder;
 import zelvan.session.Edit;
 import zelvan.session.GuideEdit;
 import zelvan.session.GuideReference;
@@ -16,6 +15,7 @@ import zelvan.session.RepairEdit;
 import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Session;
+import zelvan.session.Stack;
 import zelvan.session.TuningEdit;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
@@ -27,8 +27,8 @@ import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
 import zelvan.tuning.NoteEdit;
 import zelvan.units.Grid;
+import zelvan.units.RecordedSpan;
 import zelvan.units.TempoMap;
-import zelvan.units.TimeSpan;
 
 /// Edits within the range that their values have, gladly at its edge: moments at the very beginning
 /// and end of a voice and beyond, spans of no length, the most and the least of every setting.
@@ -52,10 +52,10 @@ final class RandomEdits {
         };
     }
 
-    private TimeSpan span() {
+    private RecordedSpan span() {
         double one = moment();
         double other = random.nextInt(4) == 0 ? one : moment();
-        return new TimeSpan(Math.min(one, other), Math.max(one, other));
+        return new RecordedSpan(Math.min(one, other), Math.max(one, other));
     }
 
     private double share() {
@@ -71,7 +71,7 @@ final class RandomEdits {
             case 0 -> Scope.ALL;
             case 1 -> new Scope.OfStack(one(session.stacks()).id());
             case 2 -> new Scope.OfVoice(voice.id());
-            default -> new Scope.OfPhrase(voice.id(), span());
+            default -> new Scope.OfPhrase(voice.id(), span().asGuide());
         };
     }
 
@@ -141,11 +141,11 @@ final class RandomEdits {
     }
 
     private NoteEdit note() {
-        TimeSpan span = span();
-        TimeSpan some =
+        RecordedSpan span = span();
+        RecordedSpan some =
                 span.seconds() > 0
                         ? span
-                        : new TimeSpan(span.startSeconds(), span.startSeconds() + 1e-6);
+                        : new RecordedSpan(span.startSeconds(), span.startSeconds() + 1e-6);
         NoteEdit note = NoteEdit.of(some).withVibrato(2 * share()).withWander(2 * share());
         return random.nextBoolean()
                 ? note.withAim(-4000 + 6000 * random.nextDouble())
@@ -186,13 +186,11 @@ final class RandomEdits {
 
     private Edit track(Session session, Voice voice) {
         return switch (random.nextInt(4)) {
-            case 0 ->
-                    new Edit.SetGuide(voice.id(), voice.name(), VoiceFolder.stackFor(Role.DOUBLE));
+            case 0 -> new Edit.SetGuide(voice.id(), voice.name(), Stack.of(Role.DOUBLE));
             case 1 -> {
                 Role role =
                         one(List.of(Role.DOUBLE, Role.HARMONY, Role.OCTAVE, Role.TAKE, Role.BED));
-                yield new Edit.SetRole(
-                        List.of(voice.id()), voice.name(), role, VoiceFolder.stackFor(role));
+                yield new Edit.SetRole(List.of(voice.id()), voice.name(), role, Stack.of(role));
             }
             case 2 ->
                     new Edit.Follow(one(session.stacks()).id(), "stack", voice.id(), voice.name());

@@ -10,9 +10,10 @@ import javafx.application.Platform;
 import javafx.stage.Stage;
 import zelvan.derived.Derived;
 import zelvan.desktop.MainWindow;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Message;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Message;
 import zelvan.desktop.theme.Theme;
+import zelvan.desktop.work.Work;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
@@ -139,21 +140,22 @@ public final class Victim {
         }
     }
 
-    private AppModel start() throws Exception {
+    private Desk start() throws Exception {
         Platform.setImplicitExit(false);
         Platform.startup(() -> {});
         return onWindow(() -> {
-            AppModel model =
-                    new AppModel(
+            Desk desk = new Desk(new Player(new SimulatedOutput(RATE_HERTZ)));
+            Work work =
+                    new Work(
+                            desk,
                             new Engine(kept(folder)),
-                            new Player(new SimulatedOutput(RATE_HERTZ)),
                             folder.resolve("unsaved"),
                             new Ledger(folder.resolve("written")));
             Stage stage = new Stage();
-            var unused = new MainWindow(model, new Theme(), stage);
+            var unused = new MainWindow(desk, work, new Theme(), stage);
             stage.show();
-            model.documents().open(List.of(song(folder)));
-            return model;
+            work.documents().open(List.of(song(folder)));
+            return desk;
         });
     }
 
@@ -163,12 +165,12 @@ public final class Victim {
 
     /// An edit many times a second, as a control that is turned makes them.
     private void window() throws Exception {
-        AppModel model = start();
+        Desk desk = start();
         for (int state = 1; state < STATES; state++) {
             int now = state;
             say(
                     onWindow(() -> {
-                        model.apply(turn(now));
+                        desk.apply(turn(now));
                         return now;
                     }));
             LockSupport.parkNanos(EDIT_EVERY_NANOS);
@@ -177,17 +179,17 @@ public final class Victim {
 
     /// Starts as the user would after a crash: the same folder, and what is offered is taken.
     private void again() throws Exception {
-        AppModel model = start();
+        Desk desk = start();
         long end = System.nanoTime() + PATIENCE_NANOS;
         Optional<Message.Offer> offer = Optional.empty();
         while (offer.isEmpty() && System.nanoTime() < end) {
             offer =
                     onWindow(() ->
-                            model.messages().stream()
+                            desk.messages().stream()
                                     .flatMap(m -> m.offers().stream())
                                     .filter(o -> o.word().equals("Go on with it"))
                                     .findFirst());
-            if (offer.isEmpty() && model.deriving().stale().get()) {
+            if (offer.isEmpty() && desk.stale().get()) {
                 LockSupport.parkNanos(EDIT_EVERY_NANOS);
             } else {
                 break;
@@ -197,7 +199,7 @@ public final class Victim {
         say(
                 onWindow(() -> {
                     found.ifPresent(o -> o.action().run());
-                    return found.isPresent() ? stateOf(model.session()) : 0;
+                    return found.isPresent() ? stateOf(desk.session()) : 0;
                 }));
         System.exit(0);
     }

@@ -4,23 +4,22 @@ import java.util.List;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.text.TextAlignment;
-import zelvan.desktop.model.Viewport;
+import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.units.Clock;
 import zelvan.units.Grid;
 import zelvan.units.TempoMap;
-import zelvan.units.TimeSpan;
 
 /// Paints time: seconds on the ruler, and the lines and bars of the grid.
 ///
 /// @param width of the view, pixels
-record TimeAxis(GraphicsContext g, Palette colours, Viewport view, double width) {
+public record TimeAxis(GraphicsContext g, Palette colours, Viewport view, double width) {
     private static final double CLOSEST_LINES_PIXELS = 8;
     private static final double CLOSEST_BARS_PIXELS = 60;
 
     /// Seconds.
-    void ruler() {
+    public void ruler() {
         g.setFont(Theme.font(11));
         g.setTextAlign(TextAlignment.LEFT);
         g.setTextBaseline(VPos.CENTER);
@@ -37,8 +36,8 @@ record TimeAxis(GraphicsContext g, Palette colours, Viewport view, double width)
     }
 
     /// Lines where notes may begin; bars stand out.
-    void grid(Grid grid, double height) {
-        List<Double> lines = grid.linesIn(new TimeSpan(view.startSeconds(), view.endSeconds()));
+    public void grid(Grid grid, double height) {
+        List<Double> lines = grid.linesIn(view.span().time());
         boolean crowded = lines.size() > width / CLOSEST_LINES_PIXELS;
         for (double line : lines) {
             double beat = grid.tempo().beatAt(line);
@@ -56,7 +55,7 @@ record TimeAxis(GraphicsContext g, Palette colours, Viewport view, double width)
     }
 
     /// The numbers of the bars, on top of the guide's ribbon.
-    void bars(TempoMap tempo) {
+    public void bars(TempoMap tempo) {
         int beats = tempo.beatsPerBar();
         long bar = (long) Math.ceil(tempo.beatAt(view.startSeconds()) / beats);
         double last = Double.NEGATIVE_INFINITY;

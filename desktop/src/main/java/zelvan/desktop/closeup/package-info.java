@@ -1,5 +1,5 @@
 /// The close-up: one stretch of the song with guide and voices, ribbons, beads and threads. The
-/// model goes in; edits come out. Start with [CloseUpView].
+/// desk goes in; acts come out. Start with [CloseUpView].
 @NullMarked
 package zelvan.desktop.closeup;
 

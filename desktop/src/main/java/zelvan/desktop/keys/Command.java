@@ -12,6 +12,9 @@ import javafx.scene.input.KeyCombination;
 /// @param action what it does
 public record Command(
         String id, String group, String title, Optional<String> keys, Runnable action) {
+    /// The menu of what mends a match or a note.
+    public static final String REPAIR = "Repair";
+
     public static Command of(String id, String group, String title, String keys, Runnable action) {
         return new Command(
                 id, group, title, keys.isEmpty() ? Optional.empty() : Optional.of(keys), action);

@@ -4,19 +4,20 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import zelvan.derived.Clocks;
 import zelvan.derived.Derived;
 import zelvan.session.Session;
-import zelvan.timing.TimeMap;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
+import zelvan.units.SongSpan;
 
 /// Where things stand in the lock map, for whoever paints and whoever points: its axis is the song
 /// as it sounds, so that a corrected guide's phrases stand where they are heard.
 ///
 /// @param phrases of the guide as recorded, in order
-/// @param guideMap when each of the guide's moments sounds
+/// @param clocks between the guide's and the song's
 /// @param songSeconds from the left edge to the right
 /// @param width pixels
-record LockMapGeometry(List<TimeSpan> phrases, TimeMap guideMap, double songSeconds, double width) {
+record LockMapGeometry(List<GuideSpan> phrases, Clocks clocks, double songSeconds, double width) {
     private static final double NARROWEST_CELL_PIXELS = 4;
 
     /// A click this near is meant for a phrase.
@@ -25,7 +26,7 @@ record LockMapGeometry(List<TimeSpan> phrases, TimeMap guideMap, double songSeco
     static LockMapGeometry of(Derived derived, double width) {
         return new LockMapGeometry(
                 derived.guidePhrases(),
-                derived.guideMap(),
+                derived.guideClocks(),
                 Math.max(1, derived.seconds()),
                 Math.max(1, width));
     }
@@ -49,10 +50,10 @@ record LockMapGeometry(List<TimeSpan> phrases, TimeMap guideMap, double songSeco
     }
 
     /// A stretch of the guide as recorded, where it sounds.
-    Extent guideExtent(TimeSpan guideSpan, double narrowestPixels) {
-        double from = x(guideMap.outputSecondsAt(guideSpan.startSeconds()));
-        double to = x(guideMap.outputSecondsAt(guideSpan.endSeconds()));
-        return new Extent(from, Math.max(narrowestPixels, to - from));
+    Extent guideExtent(GuideSpan guideSpan, double narrowestPixels) {
+        SongSpan sounds = clocks.song(guideSpan);
+        double from = x(sounds.startSeconds());
+        return new Extent(from, Math.max(narrowestPixels, x(sounds.endSeconds()) - from));
     }
 
     /// Of a phrase, and of the cells under it.
@@ -62,7 +63,7 @@ record LockMapGeometry(List<TimeSpan> phrases, TimeMap guideMap, double songSeco
 
     /// The phrase that sounds at a place.
     OptionalInt phraseAt(double x) {
-        double seconds = guideMap.sourceSecondsAt(secondsAt(x));
+        double seconds = clocks.guideSeconds(secondsAt(x));
         for (int i = 0; i < phrases.size(); i++) {
             if (phrases.get(i).widenedBy(NEAR_SECONDS).contains(seconds)) {
                 return OptionalInt.of(i);

@@ -10,9 +10,9 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Selection;
-import zelvan.desktop.model.Viewport;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.Doubt;
@@ -24,7 +24,7 @@ import zelvan.play.Version;
 import zelvan.session.Role;
 import zelvan.session.Voice;
 import zelvan.units.Clock;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// Paints the grid of voices by phrases.
 ///
@@ -42,11 +42,11 @@ final class LockMapPainter {
     private static final double NARROWEST_DOUBT_PIXELS = 9;
 
     private final Hatching hatching = new Hatching();
-    private final AppModel model;
+    private final Desk desk;
     private final Theme theme;
 
-    LockMapPainter(AppModel model, Theme theme) {
-        this.model = model;
+    LockMapPainter(Desk desk, Theme theme) {
+        this.desk = desk;
         this.theme = theme;
     }
 
@@ -54,16 +54,16 @@ final class LockMapPainter {
     record Hit(
             LockMapRow row,
             Optional<LockMap.Cell> cell,
-            Optional<TimeSpan> phrase,
+            Optional<GuideSpan> phrase,
             double seconds) {}
 
     /// Paints what stands.
     void paint(GraphicsContext g, double width, double height) {
         Palette colours = theme.palette().get();
-        Derived derived = model.derived().get();
+        Derived derived = desk.derived().get();
         LockMapGeometry geometry = LockMapGeometry.of(derived, width);
         ruler(g, colours, geometry);
-        for (LockMapGeometry.Placed placed : LockMapGeometry.rows(model.session())) {
+        for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk.session())) {
             LockMapRow row = placed.row();
             if (row.voice().isPresent()) {
                 voice(g, colours, row, derived, placed.y(), geometry);
@@ -78,9 +78,9 @@ final class LockMapPainter {
     /// Paints what moves: the playhead, and the frame of what the close-up shows.
     void paintOver(GraphicsContext g, double width, double height) {
         Palette colours = theme.palette().get();
-        LockMapGeometry geometry = LockMapGeometry.of(model.derived().get(), width);
+        LockMapGeometry geometry = LockMapGeometry.of(desk.derived().get(), width);
         window(g, colours, height, geometry);
-        double x = geometry.x(model.playback().player().positionSeconds());
+        double x = geometry.x(desk.hearing().player().positionSeconds());
         g.setStroke(colours.accent());
         g.strokeLine(x, 0, x, height);
     }
@@ -156,7 +156,7 @@ final class LockMapPainter {
                         extent.width());
             }
         }
-        for (Doubt doubt : model.derived().get().doubts(voice)) {
+        for (Doubt doubt : desk.derived().get().doubts(voice)) {
             LockMapGeometry.Extent extent =
                     geometry.guideExtent(doubt.span(), NARROWEST_DOUBT_PIXELS);
             hatch(g, colours, doubt, extent.x(), y, extent.width(), h);
@@ -174,7 +174,7 @@ final class LockMapPainter {
     }
 
     private boolean isSelected(Voice voice, LockMap.Cell cell) {
-        Selection selection = model.selection().get();
+        Selection selection = desk.selection().get();
         return selection.has(voice.id())
                 && selection.phrase().map(p -> p.equals(cell.phrase())).orElse(false);
     }
@@ -188,7 +188,7 @@ final class LockMapPainter {
             double y,
             double w,
             double h) {
-        boolean raw = model.playback().version().get() == Version.RAW;
+        boolean raw = desk.hearing().version().get() == Version.RAW;
         Lock lock = raw ? cell.before() : cell.after();
         double lean = raw ? cell.rawLeanSeconds() : cell.leanSeconds();
         if (cell.state() == LockMap.State.SILENT) {
@@ -233,7 +233,7 @@ final class LockMapPainter {
             double x,
             double y,
             double w) {
-        boolean raw = model.playback().version().get() == Version.RAW;
+        boolean raw = desk.hearing().version().get() == Version.RAW;
         PitchLock lock = raw ? cell.before() : cell.after();
         if (lock.count() == 0) {
             return;
@@ -258,7 +258,7 @@ final class LockMapPainter {
             double y,
             double w,
             double h) {
-        boolean raw = model.playback().version().get() == Version.RAW;
+        boolean raw = desk.hearing().version().get() == Version.RAW;
         Lock lock = raw ? cell.before() : cell.after();
         double side = (raw ? cell.rawLeanSeconds() : cell.leanSeconds()) < 0 ? -1 : 1;
         boolean off = lock.medianSeconds() > 0.05 * WIDEST_SECONDS;
@@ -297,7 +297,7 @@ final class LockMapPainter {
     /// What the close-up shows, as a frame over all rows.
     private void window(
             GraphicsContext g, Palette colours, double height, LockMapGeometry geometry) {
-        Viewport view = model.viewport().get();
+        Viewport view = desk.sight().viewport().get();
         double x = geometry.x(view.startSeconds());
         double w = geometry.x(view.endSeconds()) - x;
         g.setFill(colours.text().deriveColor(0, 1, 1, 0.05));
@@ -307,10 +307,10 @@ final class LockMapPainter {
     }
 
     Optional<Hit> at(double x, double y, double width) {
-        Derived derived = model.derived().get();
+        Derived derived = desk.derived().get();
         LockMapGeometry geometry = LockMapGeometry.of(derived, width);
         OptionalInt phrase = geometry.phraseAt(x);
-        return LockMapGeometry.rowAt(model.session(), y)
+        return LockMapGeometry.rowAt(desk.session(), y)
                 .map(row ->
                         new Hit(
                                 row,

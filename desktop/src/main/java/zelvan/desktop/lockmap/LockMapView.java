@@ -16,10 +16,10 @@ import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import zelvan.desktop.acts.Selection;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.canvas.PaintedRegion;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Selection;
+import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.LockMap;
 import zelvan.session.Stack;
@@ -29,7 +29,7 @@ import zelvan.session.Voice;
 public final class LockMapView {
     private static final double STRIPS_WIDTH = 276;
 
-    private final AppModel model;
+    private final Desk desk;
     private final LockMapPainter painter;
     private final PaintedRegion grid;
     private final VBox strips = new VBox();
@@ -41,9 +41,9 @@ public final class LockMapView {
     private double pressedY;
     private final ScrollPane scroll;
 
-    public LockMapView(AppModel model, Theme theme) {
-        this.model = model;
-        this.painter = new LockMapPainter(model, theme);
+    public LockMapView(Desk desk, Theme theme) {
+        this.desk = desk;
+        this.painter = new LockMapPainter(desk, theme);
         this.grid = new PaintedRegion(painter::paint, painter::paintOver);
         grid.setId("lock-map");
         grid.setAccessibleText("Lock map: voices by phrases");
@@ -62,14 +62,14 @@ public final class LockMapView {
         grid.setOnMousePressed(e -> pressedY = e.getY());
         grid.setOnMouseMoved(this::moved);
         grid.setOnMouseDragged(this::dragged);
-        grid.setOnMouseReleased(e -> model.playback().player().endScrub());
-        model.history().subscribe(ignored -> rowsChanged());
-        model.derived().subscribe(ignored -> rebuild());
-        model.selection().subscribe(ignored -> rebuild());
-        model.viewport().subscribe(ignored -> grid.repaintOver());
-        model.playback().version().subscribe(ignored -> rebuild());
+        grid.setOnMouseReleased(e -> desk.hearing().player().endScrub());
+        desk.history().subscribe(ignored -> rowsChanged());
+        desk.derived().subscribe(ignored -> rebuild());
+        desk.selection().subscribe(ignored -> rebuild());
+        desk.sight().viewport().subscribe(ignored -> grid.repaintOver());
+        desk.hearing().version().subscribe(ignored -> rebuild());
         theme.palette().subscribe(ignored -> rebuild());
-        Frames.whenMoved(grid, model.playback().player()::positionSeconds, grid::repaintOver);
+        Frames.whenMoved(grid, desk.hearing().player()::positionSeconds, grid::repaintOver);
     }
 
     public Node node() {
@@ -78,7 +78,7 @@ public final class LockMapView {
 
     /// What the grid shows is what was derived; of the session itself it shows the rows.
     private void rowsChanged() {
-        if (!LockMapRow.places(model.session()).equals(places)) {
+        if (!LockMapRow.places(desk.session()).equals(places)) {
             rebuild();
         } else {
             showStrips();
@@ -91,10 +91,10 @@ public final class LockMapView {
     }
 
     private void showStrips() {
-        places = LockMapRow.places(model.session());
+        places = LockMapRow.places(desk.session());
         List<Node> shown = new ArrayList<>(List.of(corner));
         double height = LockMapPainter.RULER_HEIGHT;
-        for (LockMapRow row : LockMapRow.of(model.session())) {
+        for (LockMapRow row : LockMapRow.of(desk.session())) {
             shown.add(row.voice().map(this::strip).orElseGet(() -> heading(row)));
             height += row.height();
         }
@@ -109,18 +109,19 @@ public final class LockMapView {
         double shown = scroll.getViewportBounds().getHeight();
         double all = grid.getMinHeight();
         double top = scroll.getVvalue() * Math.max(0, all - shown);
-        model.inSight(
-                LockMapGeometry.rows(model.session()).stream()
-                        .filter(placed ->
-                                placed.y() < top + shown
-                                        && placed.y() + placed.row().height() > top)
-                        .flatMap(placed -> placed.row().voice().stream())
-                        .map(Voice::id)
-                        .toList());
+        desk.sight()
+                .showing(
+                        LockMapGeometry.rows(desk.session()).stream()
+                                .filter(placed ->
+                                        placed.y() < top + shown
+                                                && placed.y() + placed.row().height() > top)
+                                .flatMap(placed -> placed.row().voice().stream())
+                                .map(Voice::id)
+                                .toList());
     }
 
     private Node strip(Voice voice) {
-        VoiceStrip strip = voiceStrips.computeIfAbsent(voice.id(), id -> new VoiceStrip(model, id));
+        VoiceStrip strip = voiceStrips.computeIfAbsent(voice.id(), id -> new VoiceStrip(desk, id));
         strip.show(voice);
         return strip.node();
     }
@@ -131,7 +132,7 @@ public final class LockMapView {
         heading.setText(stack.name());
         heading.pseudoClassStateChanged(
                 VoiceStrip.SELECTED,
-                model.selection().get().stackId().equals(Optional.of(stack.id())));
+                desk.selection().get().stackId().equals(Optional.of(stack.id())));
         fixHeight(heading, row.height());
         return heading;
     }
@@ -142,7 +143,7 @@ public final class LockMapView {
         heading.setMaxWidth(Double.MAX_VALUE);
         heading.setPadding(new Insets(0, 8, 0, 10));
         heading.getStyleClass().addAll("strip", "heading");
-        heading.setOnMouseClicked(e -> model.select(Selection.ofStack(stackId)));
+        heading.setOnMouseClicked(e -> desk.select(Selection.ofStack(stackId)));
         return heading;
     }
 
@@ -164,12 +165,12 @@ public final class LockMapView {
     private void dragged(MouseEvent event) {
         boolean onRuler = pressedY < LockMapPainter.RULER_HEIGHT;
         if (onRuler && !event.isStillSincePress()) {
-            model.playback().player().scrub(secondsAt(event.getX()));
+            desk.hearing().player().scrub(secondsAt(event.getX()));
         }
     }
 
     private double secondsAt(double x) {
-        return LockMapGeometry.of(model.derived().get(), grid.getWidth()).secondsAt(x);
+        return LockMapGeometry.of(desk.derived().get(), grid.getWidth()).secondsAt(x);
     }
 
     private void clicked(MouseEvent event) {
@@ -179,23 +180,23 @@ public final class LockMapView {
 
         Optional<LockMapPainter.Hit> hit = painter.at(event.getX(), event.getY(), grid.getWidth());
         if (hit.isEmpty() || event.getY() < LockMapPainter.RULER_HEIGHT) {
-            model.seekAndShow(secondsAt(event.getX()));
+            desk.seekAndShow(secondsAt(event.getX()));
             return;
         }
         Optional<Voice> voice = hit.get().row().voice();
         if (voice.isPresent() && hit.get().phrase().isPresent() && voice.get().role().follows()) {
             if (event.isShortcutDown()) {
-                model.select(
-                        model.selection()
+                desk.select(
+                        desk.selection()
                                 .get()
                                 .togglingCell(voice.get().id(), hit.get().phrase().get()));
-                model.show(hit.get().phrase().get());
+                desk.show(hit.get().phrase().get());
             } else {
-                model.visit(voice.get().id(), hit.get().phrase().get());
+                desk.visit(voice.get().id(), hit.get().phrase().get());
             }
         } else {
-            model.seekAndShow(hit.get().seconds());
-            hit.get().phrase().ifPresent(model::show);
+            desk.seekAndShow(hit.get().seconds());
+            hit.get().phrase().ifPresent(desk::show);
         }
     }
 
@@ -210,7 +211,7 @@ public final class LockMapView {
     /// Why the program doubts what it did in a cell.
     private String doubts(LockMapPainter.Hit hit, LockMap.Cell cell) {
         return hit.row().voice().stream()
-                .flatMap(voice -> model.derived().get().doubts(voice).stream())
+                .flatMap(voice -> desk.derived().get().doubts(voice).stream())
                 .filter(d -> d.span().overlaps(cell.phrase()))
                 .filter(d -> !d.span().equals(cell.phrase()))
                 .map(d ->

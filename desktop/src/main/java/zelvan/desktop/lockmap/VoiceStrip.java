@@ -14,8 +14,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import zelvan.derived.DerivedVoice;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Selection;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.desk.Desk;
 import zelvan.measure.LockMap;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Edit;
@@ -30,7 +30,7 @@ final class VoiceStrip {
     private static final PseudoClass GUIDE = PseudoClass.getPseudoClass("guide");
     private static final PseudoClass PROBLEM = PseudoClass.getPseudoClass("problem");
 
-    private final AppModel model;
+    private final Desk desk;
     private final String voiceId;
     private final Label name = new Label();
     private final Label role = new Label();
@@ -41,8 +41,8 @@ final class VoiceStrip {
     private final HBox node;
     private Optional<ZelvanProblem> problem = Optional.empty();
 
-    VoiceStrip(AppModel model, String voiceId) {
-        this.model = model;
+    VoiceStrip(Desk desk, String voiceId) {
+        this.desk = desk;
         this.voiceId = voiceId;
         name.getStyleClass().add("voice-name");
         name.setMinWidth(0);
@@ -59,9 +59,9 @@ final class VoiceStrip {
         node.setAlignment(Pos.CENTER_LEFT);
         LockMapView.fixHeight(node, LockMapRow.VOICE_HEIGHT);
         node.setOnMouseClicked(e ->
-                model.select(
+                desk.select(
                         e.isShortcutDown()
-                                ? model.selection().get().toggling(voiceId)
+                                ? desk.selection().get().toggling(voiceId)
                                 : Selection.ofVoice(voiceId)));
     }
 
@@ -73,10 +73,10 @@ final class VoiceStrip {
         button.setFocusTraversable(false);
         button.setOnAction(e -> {
             boolean on = button.isSelected();
-            model.session()
+            desk.session()
                     .voice(voiceId)
                     .ifPresent(v ->
-                            model.apply(
+                            desk.apply(
                                     new Edit.SetStrip(
                                             voiceId,
                                             v.name(),
@@ -88,7 +88,7 @@ final class VoiceStrip {
 
     void show(Voice voice) {
         boolean follows = voice.role().follows();
-        Optional<DerivedVoice> made = model.derived().get().voice(voiceId);
+        Optional<DerivedVoice> made = desk.derived().get().voice(voiceId);
         name.setText(voice.name());
         name.pseudoClassStateChanged(GUIDE, voice.role() == Role.GUIDE);
         role.setText(voice.role().word());
@@ -100,7 +100,7 @@ final class VoiceStrip {
         mute.setSelected(voice.strip().muted());
         mute.setAccessibleText("Mute " + voice.name());
         node.setPadding(new Insets(0, 6, 0, follows ? 20 : 10));
-        node.pseudoClassStateChanged(SELECTED, model.selection().get().has(voiceId));
+        node.pseudoClassStateChanged(SELECTED, desk.selection().get().has(voiceId));
         show(made.flatMap(DerivedVoice::problem));
     }
 

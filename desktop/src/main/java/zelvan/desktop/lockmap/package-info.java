@@ -1,5 +1,5 @@
-/// The lock map: voices by phrases, and how far each is off. The model goes in; selections and
-/// edits come out. Start with [LockMapView].
+/// The lock map: voices by phrases, and how far each is off. The desk goes in; selections and edits
+/// come out. Start with [LockMapView].
 @NullMarked
 package zelvan.desktop.lockmap;
 

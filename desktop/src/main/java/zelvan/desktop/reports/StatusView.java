@@ -23,12 +23,13 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.kordamp.ikonli.feather.Feather;
+import zelvan.desktop.acts.Doubts;
+import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.canvas.Frames;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Job;
+import zelvan.desktop.desk.Message;
 import zelvan.desktop.keys.Commands;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Background;
-import zelvan.desktop.model.Doubts;
-import zelvan.desktop.model.Message;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.Combing;
 import zelvan.play.Player;
@@ -38,7 +39,7 @@ import zelvan.units.Clock;
 /// The bar below: doubtful places, what is being done, the history, the output; and above it what
 /// went wrong.
 public final class StatusView {
-    private final AppModel model;
+    private final Desk desk;
     private final Button doubts = new Button();
     private final Button places = new Button();
     private final Button combing = new Button();
@@ -50,8 +51,8 @@ public final class StatusView {
     private final Label output = new Label();
     private final VBox root;
 
-    public StatusView(AppModel model, Commands commands) {
-        this.model = model;
+    public StatusView(Desk desk, Commands commands) {
+        this.desk = desk;
         doubts.setId("doubts");
         doubts.setTooltip(new Tooltip(commands.get("next-doubt").tip()));
         doubts.setOnAction(e -> commands.get("next-doubt").action().run());
@@ -68,7 +69,7 @@ public final class StatusView {
         progress.setId("progress");
         progress.setPrefWidth(140);
         cancel.setId("cancel");
-        cancel.setOnAction(e -> cancel());
+        cancel.setOnAction(e -> shown().cancel());
         history.setId("history");
         history.setOnAction(e -> showHistory());
         Region space = new Region();
@@ -88,21 +89,21 @@ public final class StatusView {
         messages.setId("messages");
         messages.getStyleClass().add("messages");
         root = new VBox(messages, bar);
-        model.derived().subscribe(ignored -> refresh());
-        model.combing().subscribe(ignored -> refresh());
-        model.deriving().stale().subscribe(ignored -> refreshWork());
-        model.deriving().stopped().subscribe(ignored -> refreshWork());
-        model.background().work().subscribe(ignored -> refreshWork());
-        model.background().share().subscribe(ignored -> refreshWork());
-        model.prints().background().work().subscribe(ignored -> refreshWork());
-        model.prints().background().share().subscribe(ignored -> refreshWork());
-        model.history().subscribe(ignored -> refreshHistory());
-        model.messages().addListener((ListChangeListener<Message>) change -> refreshMessages());
+        desk.derived().subscribe(ignored -> refresh());
+        desk.combing().subscribe(ignored -> refresh());
+        desk.stale().subscribe(ignored -> refreshWork());
+        desk.stopped().subscribe(ignored -> refreshWork());
+        desk.deriving().words().subscribe(ignored -> refreshWork());
+        desk.deriving().share().subscribe(ignored -> refreshWork());
+        desk.printing().words().subscribe(ignored -> refreshWork());
+        desk.printing().share().subscribe(ignored -> refreshWork());
+        desk.history().subscribe(ignored -> refreshHistory());
+        desk.messages().addListener((ListChangeListener<Message>) change -> refreshMessages());
         refreshMessages();
     }
 
     private void refreshOutput() {
-        Player player = model.playback().player();
+        Player player = desk.hearing().player();
         String text =
                 String.format(
                         Locale.ROOT,
@@ -113,7 +114,7 @@ public final class StatusView {
             return;
         }
         if (!output.getText().isEmpty()) {
-            model.say(
+            desk.say(
                     player.standsIn()
                             ? "The sound card is gone: playing goes on without sound. It is looked for again; check its plug."
                             : "The sound card is there again.");
@@ -127,14 +128,14 @@ public final class StatusView {
 
     private void refresh() {
         refreshWork();
-        int count = Doubts.in(model.derived().get()).size();
+        int count = Doubts.in(desk.derived().get()).size();
         doubts.setText(
                 count == 0
                         ? "no doubtful places"
                         : count == 1 ? "1 doubtful place ▸" : count + " doubtful places ▸");
         doubts.setDisable(count == 0);
         places.setDisable(count == 0);
-        int alike = model.combing().get().size();
+        int alike = desk.combing().get().size();
         combing.setText(alike == 1 ? "1 phrase combs" : alike + " phrases comb");
         combing.setVisible(alike > 0);
         combing.setManaged(alike > 0);
@@ -142,41 +143,33 @@ public final class StatusView {
 
     private void refreshHistory() {
         history.setText(
-                model.history().get().undoTitle().map(t -> "Undo: " + t).orElse("nothing to undo"));
+                desk.history().get().undoTitle().map(t -> "Undo: " + t).orElse("nothing to undo"));
         refreshWork();
     }
 
     private void refreshWork() {
-        Background shown = shown();
-        boolean working = !shown.work().get().isEmpty();
+        Job shown = shown();
+        boolean working = !shown.words().get().isEmpty();
         progress.setProgress(shown.share().get());
         progress.setVisible(working);
         progress.setManaged(working);
         cancel.setVisible(working);
         cancel.setManaged(working);
-        state.setText(working ? shown.work().get() : idleState());
+        state.setText(working ? shown.words().get() : idleState());
     }
 
     /// A print that is being written comes before what is worked out meanwhile.
-    private Background shown() {
-        return model.prints().running().get() ? model.prints().background() : model.background();
-    }
-
-    private void cancel() {
-        if (model.prints().running().get()) {
-            model.prints().background().cancel();
-        } else {
-            model.deriving().cancel();
-        }
+    private Job shown() {
+        return desk.printing().running().get() ? desk.printing() : desk.deriving();
     }
 
     private String idleState() {
-        if (model.deriving().stale().get()) {
-            return model.deriving().stopped().get()
+        if (desk.stale().get()) {
+            return desk.stopped().get()
                     ? "stopped: what is shown is older than the settings; change one to go on"
                     : "working…";
         }
-        return model.session().voices().isEmpty() ? "" : "all up to date";
+        return desk.session().voices().isEmpty() ? "" : "all up to date";
     }
 
     /// All doubtful places and why, in a list that scrolls; a click goes there.
@@ -184,7 +177,7 @@ public final class StatusView {
         ListView<Doubts.Place> list = new ListView<>();
         list.setId("places");
         list.getStyleClass().add("places");
-        list.getItems().setAll(Doubts.in(model.derived().get()));
+        list.getItems().setAll(Doubts.in(desk.derived().get()));
         list.setCellFactory(ignored -> new PlaceCell());
         ContextMenu menu = new ContextMenu(new CustomMenuItem(list, false));
         list.setOnMouseClicked(e -> visitChosen(list, menu));
@@ -203,7 +196,7 @@ public final class StatusView {
         Doubts.Place chosen = list.getSelectionModel().getSelectedItem();
         if (chosen != null) {
             menu.hide();
-            model.visit(chosen);
+            desk.visit(chosen);
         }
     }
 
@@ -228,9 +221,9 @@ public final class StatusView {
     /// Who combs with whom and where; a click opens the two with slack, or goes there.
     private void showCombing() {
         ContextMenu menu = new ContextMenu();
-        for (Combing pair : model.combing().get()) {
-            Optional<Voice> voice = model.session().voice(pair.voiceId());
-            Optional<Voice> other = model.session().voice(pair.otherId());
+        for (Combing pair : desk.combing().get()) {
+            Optional<Voice> voice = desk.session().voice(pair.voiceId());
+            Optional<Voice> other = desk.session().voice(pair.otherId());
             if (voice.isEmpty() || other.isEmpty()) {
                 continue;
             }
@@ -249,8 +242,8 @@ public final class StatusView {
                             .orElse("the same take twice; slack cannot open it");
             MenuItem item = new MenuItem(where + what);
             item.setOnAction(e -> {
-                model.visit(pair.voiceId(), pair.phrase());
-                model.repairs().open(pair);
+                desk.visit(pair.voiceId(), pair.phrase());
+                desk.act(now -> new Tracks(now).open(pair));
             });
             menu.getItems().add(item);
         }
@@ -260,12 +253,12 @@ public final class StatusView {
     /// All steps; a click goes there.
     private void showHistory() {
         ContextMenu menu = new ContextMenu();
-        List<String> titles = model.history().get().titles();
+        List<String> titles = desk.history().get().titles();
         for (int i = titles.size() - 1; i >= Math.max(0, titles.size() - 25); i--) {
             int step = i;
-            boolean now = i == model.history().get().position();
+            boolean now = i == desk.history().get().position();
             MenuItem item = new MenuItem((now ? "●  " : "    ") + titles.get(i));
-            item.setOnAction(e -> model.goTo(step));
+            item.setOnAction(e -> desk.goTo(step));
             menu.getItems().add(item);
         }
         menu.show(history, Side.TOP, 0, 0);
@@ -273,14 +266,14 @@ public final class StatusView {
 
     private void refreshMessages() {
         messages.getChildren().clear();
-        for (Message message : List.copyOf(model.messages())) {
+        for (Message message : List.copyOf(desk.messages())) {
             Label text = new Label(message.line());
             text.setWrapText(true);
             HBox.setHgrow(text, Priority.ALWAYS);
             Button close = new Button();
             close.setGraphic(Theme.icon(Feather.X));
             close.setAccessibleText("Put this message away");
-            close.setOnAction(e -> model.messages().remove(message));
+            close.setOnAction(e -> desk.putAway(message));
             Region space = new Region();
             HBox.setHgrow(space, Priority.SOMETIMES);
             HBox line = new HBox(8, Theme.icon(Feather.INFO), text, space);
@@ -289,7 +282,7 @@ public final class StatusView {
                 take.getStyleClass().add("offer");
                 take.setMinWidth(Region.USE_PREF_SIZE);
                 take.setOnAction(e -> {
-                    model.messages().remove(message);
+                    desk.putAway(message);
                     offer.action().run();
                 });
                 line.getChildren().add(take);

@@ -5,12 +5,13 @@ import java.util.List;
 import java.util.Optional;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
+import zelvan.desktop.acts.Scopes;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLock;
 import zelvan.measure.PitchLockMap;
 import zelvan.session.Voice;
-import zelvan.units.TimeSpan;
+import zelvan.units.GuideSpan;
 
 /// The lock of a scope: of its voices together, in all phrases or in one.
 ///
@@ -42,7 +43,7 @@ record Figures(Lock before, Lock after, PitchLock pitchBefore, PitchLock pitchAf
                 made.lock().before(), made.lock().after(), pitch.before(), pitch.after());
     }
 
-    private static Optional<Figures> inPhrase(DerivedVoice made, TimeSpan phrase) {
+    private static Optional<Figures> inPhrase(DerivedVoice made, GuideSpan phrase) {
         List<LockMap.Cell> cells = made.lock().cells();
         List<PitchLockMap.Cell> pitches = made.pitched().lock().cells();
         for (int i = 0; i < Math.min(cells.size(), pitches.size()); i++) {

@@ -1,12 +1,12 @@
 package zelvan.desktop.settings;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.DoubleConsumer;
+import java.util.function.Function;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -17,28 +17,18 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.TapTempo;
-import zelvan.exchange.ExchangeProblem;
-import zelvan.exchange.MidiSong;
-import zelvan.session.Edit;
-import zelvan.session.GuideEdit;
-import zelvan.session.GuideReference;
-import zelvan.session.Role;
+import zelvan.desktop.acts.Act;
+import zelvan.desktop.acts.Guiding;
+import zelvan.desktop.desk.Desk;
 import zelvan.session.Session;
-import zelvan.session.Voice;
 import zelvan.units.Grid;
 import zelvan.units.TempoMap;
 
 /// What the guide itself is corrected to, and the grid.
 final class GuidePart {
-    private static final double USUAL_BEATS_PER_MINUTE = 120;
-    private static final int USUAL_BEATS_PER_BAR = 4;
-    private static final double SLOWEST_BEATS_PER_MINUTE = 20;
-    private static final double FASTEST_BEATS_PER_MINUTE = 400;
-
-    private final AppModel model;
-    private final Chooser<Reference> reference;
+    private final Desk desk;
+    private final Consumer<Path> tempoFrom;
+    private final Chooser<Guiding.Reference> reference;
     private final TextField tempo = new TextField();
     private final TextField beats = new TextField();
     private final TextField first = new TextField();
@@ -47,28 +37,24 @@ final class GuidePart {
     private final TapTempo taps = new TapTempo();
     private final VBox root;
 
-    /// What the guide can be lined up with.
-    private record Reference(GuideReference reference, String name) {}
-
-    GuidePart(AppModel model) {
-        this.model = model;
+    /// @param tempoFrom reads a MIDI file's tempo
+    GuidePart(Desk desk, Consumer<Path> tempoFrom) {
+        this.desk = desk;
+        this.tempoFrom = tempoFrom;
         reference =
                 new Chooser<>(
                         "guide-reference",
                         "Line it up with",
                         "What the guide is corrected to before the others follow it",
-                        Reference::name,
-                        this::lineUpWith);
+                        Guiding.Reference::name,
+                        r -> act(g -> g.lineUpWith(r)));
         division =
                 new Chooser<>(
                         "division",
                         "Beat divided in",
                         "Where notes may begin between the beats",
                         Grid.Division::word,
-                        d ->
-                                setGrid(
-                                        new Grid(gridOrUsual().tempo(), d, gridOrUsual().swing()),
-                                        d.word()));
+                        d -> act(g -> g.divide(d)));
         swing =
                 new Control(
                         "swing",
@@ -77,23 +63,29 @@ final class GuidePart {
                         50,
                         75,
                         "Where the second of two parts falls: 50 % is straight, 67 % a triplet's",
-                        (v, gesture) ->
-                                model.apply(
-                                        new GuideEdit.SetGrid(
-                                                Optional.of(
-                                                        new Grid(
-                                                                gridOrUsual().tempo(),
-                                                                gridOrUsual().division(),
-                                                                v / 100)),
-                                                "swing " + Math.round(v) + " %"),
-                                        gesture));
+                        (v, gesture) -> desk.act(now -> new Guiding(now).swing(v / 100), gesture));
         root =
                 new VBox(
                         8,
                         heading("Grid"),
-                        row("tempo", "Tempo", tempo, "beats a minute", this::setTempo),
-                        row("beats", "Meter", beats, "beats a bar", this::setBeats),
-                        row("first-beat", "First beat", first, "s", this::setFirst),
+                        row(
+                                "tempo",
+                                "Tempo",
+                                tempo,
+                                "beats a minute",
+                                v -> act(g -> g.setTempo(v))),
+                        row(
+                                "beats",
+                                "Meter",
+                                beats,
+                                "beats a bar",
+                                v -> act(g -> g.setBeatsPerBar(v))),
+                        row(
+                                "first-beat",
+                                "First beat",
+                                first,
+                                "s",
+                                v -> act(g -> g.setFirstBeat(v))),
                         division.node(),
                         swing.node(),
                         buttons());
@@ -113,7 +105,7 @@ final class GuidePart {
             try {
                 changed.accept(Control.number(field.getText()));
             } catch (IllegalArgumentException notUsable) {
-                model.say(
+                desk.say(
                         name
                                 + ": “"
                                 + field.getText()
@@ -143,104 +135,36 @@ final class GuidePart {
         midi.setOnAction(e -> chooseMidi());
         Button none = new Button("No grid");
         none.setId("no-grid");
-        none.setOnAction(e -> model.apply(new GuideEdit.SetGrid(Optional.empty(), "none")));
+        none.setOnAction(e -> act(Guiding::removeGrid));
         return new HBox(8, tap, midi, none);
     }
 
+    private void act(Function<Guiding, Act> what) {
+        desk.act(now -> what.apply(new Guiding(now)));
+    }
+
     private Grid gridOrUsual() {
-        return model.session()
-                .grid()
-                .orElse(
-                        new Grid(
-                                TempoMap.steady(USUAL_BEATS_PER_MINUTE, USUAL_BEATS_PER_BAR, 0),
-                                Grid.Division.HALVES,
-                                Grid.STRAIGHT));
-    }
-
-    private void lineUpWith(Reference chosen) {
-        Edit lineUp = new GuideEdit.LineUpGuide(chosen.reference, "line up with " + chosen.name);
-        boolean needsGrid =
-                chosen.reference.kind() == GuideReference.Kind.GRID
-                        && model.session().grid().isEmpty();
-        model.apply(
-                needsGrid
-                        ? new Edit.Together(
-                                lineUp.title(),
-                                List.of(
-                                        new GuideEdit.SetGrid(
-                                                Optional.of(gridOrUsual()),
-                                                describe(gridOrUsual().tempo())),
-                                        lineUp))
-                        : lineUp);
-    }
-
-    private void setGrid(Grid grid, String what) {
-        model.apply(new GuideEdit.SetGrid(Optional.of(grid), what));
-    }
-
-    private void setTempo(TempoMap next) {
-        setGrid(new Grid(next, gridOrUsual().division(), gridOrUsual().swing()), describe(next));
-    }
-
-    private static String describe(TempoMap tempo) {
-        return String.format(
-                Locale.ROOT,
-                "%.1f beats a minute%s",
-                60 / tempo.changes().getFirst().beatSeconds(),
-                tempo.changes().size() > 1 ? ", changing" : "");
-    }
-
-    private void setTempo(double beatsPerMinute) {
-        if (!(beatsPerMinute >= SLOWEST_BEATS_PER_MINUTE
-                && beatsPerMinute <= FASTEST_BEATS_PER_MINUTE)) {
-            throw new IllegalArgumentException("no tempo");
-        }
-        TempoMap now = gridOrUsual().tempo();
-        setTempo(TempoMap.steady(beatsPerMinute, now.beatsPerBar(), now.secondsAt(0)));
-    }
-
-    private void setBeats(double perBar) {
-        setTempo(new TempoMap(gridOrUsual().tempo().changes(), (int) Math.round(perBar)));
-    }
-
-    private void setFirst(double seconds) {
-        TempoMap now = gridOrUsual().tempo();
-        setTempo(now.shiftedBy(seconds - now.secondsAt(0)));
+        return new Guiding(desk.now()).gridOrUsual();
     }
 
     private void tap() {
-        if (!model.playback().player().playing()) {
-            model.playback().player().play();
+        if (!desk.hearing().player().playing()) {
+            desk.hearing().player().play();
         }
-        taps.tap(model.playback().player().positionSeconds(), gridOrUsual().tempo().beatsPerBar())
-                .ifPresent(this::setTempo);
+        taps.tap(desk.hearing().player().positionSeconds(), gridOrUsual().tempo().beatsPerBar())
+                .ifPresent(v -> act(g -> g.setTempo(v)));
     }
 
     private void chooseMidi() {
         MidiChooser.choose(root.getScene().getWindow(), "A MIDI file with the song's tempo")
-                .ifPresent(this::readMidi);
-    }
-
-    private void readMidi(Path file) {
-        try {
-            setTempo(MidiSong.read(file).tempo());
-        } catch (ExchangeProblem e) {
-            model.say(e.getMessage());
-        }
+                .ifPresent(tempoFrom);
     }
 
     void refresh() {
-        Session session = model.session();
-        List<Reference> references = new ArrayList<>();
-        references.add(new Reference(GuideReference.ITSELF, "nothing, as sung"));
-        references.add(new Reference(GuideReference.GRID, "the grid"));
-        for (Voice voice : session.voices()) {
-            if (voice.role() != Role.GUIDE) {
-                references.add(new Reference(GuideReference.track(voice.id()), voice.name()));
-            }
-        }
+        Session session = desk.session();
+        List<Guiding.Reference> references = new Guiding(desk.now()).references();
         references.stream()
-                .filter(r -> r.reference.equals(session.guideReference()))
+                .filter(r -> r.reference().equals(session.guideReference()))
                 .findFirst()
                 .ifPresent(chosen -> reference.show(references, chosen));
         boolean known = session.grid().isPresent();

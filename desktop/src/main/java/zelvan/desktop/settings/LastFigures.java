@@ -2,6 +2,7 @@ package zelvan.desktop.settings;
 
 import java.util.Optional;
 import zelvan.derived.Derived;
+import zelvan.desktop.acts.Scopes;
 
 /// The figures of what is selected, worked out once for all parts of the panel that show them: they
 /// are those of all offsets of all voices together.

@@ -1,6 +1,7 @@
 package zelvan.desktop.settings;
 
 import java.util.List;
+import java.util.function.UnaryOperator;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -8,19 +9,17 @@ import javafx.scene.control.Label;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Focus;
-import zelvan.desktop.model.NoteWork;
+import zelvan.desktop.acts.Notes;
+import zelvan.desktop.desk.Desk;
 import zelvan.session.Gesture;
 import zelvan.tuning.NoteEdit;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
-import zelvan.units.TimeSpan;
 
 /// What is wanted of the note that has the focus, and of the same note of the other selected
 /// voices.
 final class NotePart {
-    private final AppModel model;
+    private final Desk desk;
     private final Label heading = new Label();
     private final Button giveBack = new Button("Give it back");
     private final Control intonation;
@@ -28,8 +27,8 @@ final class NotePart {
     private final Control vibrato;
     private final VBox root;
 
-    NotePart(AppModel model) {
-        this.model = model;
+    NotePart(Desk desk) {
+        this.desk = desk;
         intonation =
                 new Control(
                         "note-intonation",
@@ -58,15 +57,20 @@ final class NotePart {
                         100 * TuningSettings.MOST,
                         "How much of this note's vibrato stays: 0 none, 200 twice as much",
                         (v, gesture) -> shape(n -> n.withVibrato(v / 100), "vibrato", gesture));
-        Button split = button("note-split", "Split", "Divide the note in its middle", this::split);
+        Button split =
+                button(
+                        "note-split",
+                        "Split",
+                        "Divide the note in its middle",
+                        () -> desk.act(now -> new Notes(now).split()));
         Button join =
                 button(
                         "note-join",
                         "Join",
                         "Make one note of this and the next",
-                        () -> model.notes().join());
+                        () -> desk.act(now -> new Notes(now).join()));
         giveBack.setId("give-back-note");
-        giveBack.setOnAction(e -> model.notes().giveBack());
+        giveBack.setOnAction(e -> desk.act(now -> new Notes(now).giveBack()));
         heading.getStyleClass().add("heading");
         heading.setId("note-heading");
         HBox head = new HBox(8, heading, giveBack);
@@ -90,37 +94,28 @@ final class NotePart {
         return button;
     }
 
-    private interface Shape {
-        NoteEdit of(NoteEdit note);
-    }
-
-    private void shape(Shape shape, String what, Gesture gesture) {
-        model.notes().shape(shape::of, what, gesture);
-    }
-
-    private void split() {
-        if (model.focus().get() instanceof Focus.OnNote(String voiceId, TimeSpan span)) {
-            model.notes().split(voiceId, span, span.middleSeconds());
-        }
+    private void shape(UnaryOperator<NoteEdit> shape, String what, Gesture gesture) {
+        desk.act(now -> new Notes(now).shape(shape, what), gesture);
     }
 
     void refresh() {
-        List<NoteWork.Taken> taken = model.notes().taken();
+        Notes notes = new Notes(desk.now());
+        List<Notes.Taken> taken = notes.taken();
         root.setVisible(!taken.isEmpty());
         root.setManaged(!taken.isEmpty());
         if (taken.isEmpty()) {
             return;
         }
-        NoteWork.Taken first = taken.getFirst();
+        Notes.Taken first = taken.getFirst();
         heading.setText(
                 "Note "
                         + Pitch.nameOf(Pitch.A4_HERTZ * Pitch.ratio(first.cents()))
                         + (taken.size() > 1 ? " in " + taken.size() + " voices" : ""));
-        giveBack.setVisible(model.notes().departs());
+        giveBack.setVisible(notes.departs());
         TuningSettings settings =
-                model.session()
+                desk.session()
                         .voice(first.voiceId())
-                        .map(v -> TuningSettings.of(model.session().settingsOf(v)))
+                        .map(v -> TuningSettings.of(desk.session().settingsOf(v)))
                         .orElse(TuningSettings.OFF);
         NoteEdit edit = first.edit();
         double pull = settings.draws() ? settings.pull() : 0;

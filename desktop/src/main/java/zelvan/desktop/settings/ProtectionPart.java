@@ -6,20 +6,20 @@ import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.VBox;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Focus;
-import zelvan.session.Gesture;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Protections;
+import zelvan.desktop.desk.Desk;
 import zelvan.session.Protection;
 
 /// The protected stretch that has the focus: what is protected, and whether it may move.
 final class ProtectionPart {
-    private final AppModel model;
+    private final Desk desk;
     private final Chooser<Protection.Kind> kind;
     private final Chooser<Boolean> stays;
     private final VBox root;
 
-    ProtectionPart(AppModel model) {
-        this.model = model;
+    ProtectionPart(Desk desk) {
+        this.desk = desk;
         kind =
                 new Chooser<>(
                         "protection-kind",
@@ -36,24 +36,25 @@ final class ProtectionPart {
                         s -> change(focused().protection().staying(s)));
         Button lift = new Button("Lift protection");
         lift.setId("lift");
-        lift.setOnAction(
-                e -> model.protections().lift(focused().voiceId(), focused().protection()));
+        lift.setOnAction(e ->
+                desk.act(now ->
+                        new Protections(now).lift(focused().voiceId(), focused().protection())));
         Label heading = new Label("Protected stretch");
         heading.getStyleClass().add("heading");
         root = new VBox(8, heading, kind.node(), stays.node(), lift);
     }
 
     private Focus.OnProtection focused() {
-        return (Focus.OnProtection) model.focus().get();
+        return (Focus.OnProtection) desk.focus().get();
     }
 
     private void change(Protection after) {
-        model.protections()
-                .change(focused().voiceId(), focused().protection(), after, Gesture.begin());
+        desk.act(now ->
+                new Protections(now).change(focused().voiceId(), focused().protection(), after));
     }
 
     void refresh() {
-        boolean shown = model.focus().get() instanceof Focus.OnProtection;
+        boolean shown = desk.focus().get() instanceof Focus.OnProtection;
         root.setVisible(shown);
         root.setManaged(shown);
         if (shown) {

@@ -7,7 +7,8 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.function.Supplier;
 import javafx.scene.Node;
-import zelvan.desktop.model.AppModel;
+import zelvan.desktop.acts.Scopes;
+import zelvan.desktop.desk.Desk;
 import zelvan.session.Gesture;
 import zelvan.session.Scope;
 import zelvan.setting.Amount;
@@ -20,13 +21,13 @@ final class SettingRows {
     /// A row and how it shows values.
     private record Row(Node node, Runnable refresh) {}
 
-    private final AppModel model;
+    private final Desk desk;
     private final Supplier<Scopes> scopes;
     private final Map<Setting<?>, Row> rows = new LinkedHashMap<>();
 
     /// @param scopes where the settings are turned
-    SettingRows(AppModel model, Supplier<Scopes> scopes, List<? extends Setting<?>> settings) {
-        this.model = model;
+    SettingRows(Desk desk, Supplier<Scopes> scopes, List<? extends Setting<?>> settings) {
+        this.desk = desk;
         this.scopes = scopes;
         settings.forEach(s -> rows.put(s, row(s)));
     }
@@ -55,11 +56,11 @@ final class SettingRows {
     }
 
     private <T> Set<T> values(Setting<T> setting) {
-        return Scope.values(model.session(), scopes.get().all(), setting);
+        return Scope.values(desk.session(), scopes.get().all(), setting);
     }
 
     private <T> void turn(Setting<T> setting, T value, Gesture gesture) {
-        model.apply(scopes.get().turning(setting, value), gesture);
+        desk.apply(scopes.get().turning(setting, value), gesture);
     }
 
     /// Shows what is in force.

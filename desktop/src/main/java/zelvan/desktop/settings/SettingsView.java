@@ -1,8 +1,10 @@
 package zelvan.desktop.settings;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -13,8 +15,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Lens;
+import zelvan.desktop.acts.Scopes;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Lens;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -22,7 +25,7 @@ import zelvan.timing.TimingSettings;
 
 /// The panel of settings: always for what is selected, with its scope on top.
 public final class SettingsView {
-    private final AppModel model;
+    private final Desk desk;
     private final Label scopeTitle = new Label();
     private final Label departs = new Label("departs from what stands above it");
     private final Button giveBack = new Button("Give it back");
@@ -42,23 +45,25 @@ public final class SettingsView {
     private final List<Node> head;
     private final VBox root = new VBox(10);
 
-    public SettingsView(AppModel model) {
-        this.model = model;
-        timing = new TimingPart(model);
-        tuning = new TuningPart(model, lastFigures);
-        note = new NotePart(model);
-        guide = new GuidePart(model);
-        protection = new ProtectionPart(model);
-        voice = new VoicePart(model);
+    /// @param chordsFrom reads a MIDI file's chords
+    /// @param tempoFrom reads a MIDI file's tempo
+    public SettingsView(Desk desk, Consumer<Path> chordsFrom, Consumer<Path> tempoFrom) {
+        this.desk = desk;
+        timing = new TimingPart(desk);
+        tuning = new TuningPart(desk, lastFigures, chordsFrom);
+        note = new NotePart(desk);
+        guide = new GuidePart(desk, tempoFrom);
+        protection = new ProtectionPart(desk);
+        voice = new VoicePart(desk);
         scopeTitle.setId("scope");
         scopeTitle.getStyleClass().add("title");
         scopeTitle.setWrapText(true);
         scopeTitle.setMinHeight(Region.USE_PREF_SIZE);
         giveBack.setId("give-back");
         giveBack.setOnAction(e ->
-                Scopes.of(model.selection().get(), model.session())
-                        .givingBack(model.session(), TimingSettings.SETTINGS)
-                        .ifPresent(model::apply));
+                Scopes.of(desk.selection().get(), desk.session())
+                        .givingBack(desk.session(), TimingSettings.SETTINGS)
+                        .ifPresent(desk::apply));
         HBox departure = new HBox(8, departs, giveBack);
         departure.setAlignment(Pos.CENTER_LEFT);
         HBox title = new HBox(8, scopeTitle, timing.start());
@@ -73,12 +78,12 @@ public final class SettingsView {
         root.setMinWidth(280);
         root.setPrefWidth(300);
         root.getStyleClass().add("settings");
-        model.lens().subscribe(this::arrange);
-        model.history().subscribe(ignored -> refresh());
-        model.selection().subscribe(ignored -> refresh());
-        model.focus().subscribe(ignored -> refresh());
-        model.derived().subscribe(ignored -> refresh());
-        model.deriving().stale().subscribe(ignored -> refresh());
+        desk.sight().lens().subscribe(this::arrange);
+        desk.history().subscribe(ignored -> refresh());
+        desk.selection().subscribe(ignored -> refresh());
+        desk.focus().subscribe(ignored -> refresh());
+        desk.derived().subscribe(ignored -> refresh());
+        desk.stale().subscribe(ignored -> refresh());
     }
 
     /// What the lens shows comes first.
@@ -127,10 +132,10 @@ public final class SettingsView {
     }
 
     private void refresh() {
-        Session session = model.session();
-        Scopes scope = Scopes.of(model.selection().get(), session);
+        Session session = desk.session();
+        Scopes scope = Scopes.of(desk.selection().get(), session);
         Optional<Voice> selected =
-                model.selection().get().voiceIds().stream().findFirst().flatMap(session::voice);
+                desk.selection().get().voiceIds().stream().findFirst().flatMap(session::voice);
         boolean ofGuide = selected.map(v -> v.role() == Role.GUIDE).orElse(false);
         boolean any = !session.followers().isEmpty();
         root.setDisable(session.voices().isEmpty());
@@ -144,12 +149,12 @@ public final class SettingsView {
         show(timing.start(), any && !ofGuide);
         show(tuning.node(), any && !ofGuide);
         show(figures, any && !ofGuide);
-        Figures lock = lastFigures.of(scope, model.derived().get());
+        Figures lock = lastFigures.of(scope, desk.derived().get());
         before.setText(lock.before().medianText());
         beforeMost.setText(lock.before().p90Text());
         after.setText(lock.after().medianText());
         afterMost.setText(lock.after().p90Text());
-        staleNote.setVisible(model.deriving().stale().get());
+        staleNote.setVisible(desk.stale().get());
         protection.refresh();
         guide.refresh();
         timing.refresh();

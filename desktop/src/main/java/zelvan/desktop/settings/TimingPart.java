@@ -9,7 +9,8 @@ import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.layout.VBox;
-import zelvan.desktop.model.AppModel;
+import zelvan.desktop.acts.Scopes;
+import zelvan.desktop.desk.Desk;
 import zelvan.session.Edit;
 import zelvan.session.Session;
 import zelvan.session.Stack;
@@ -25,7 +26,7 @@ final class TimingPart {
     private static final List<Setting<?>> HOW_TIGHT =
             List.of(TimingSettings.PULL, TimingSettings.SLACK);
 
-    private final AppModel model;
+    private final Desk desk;
     private final SettingRows rows;
     private final Chooser<Leader> leader;
     private final MenuButton start = new MenuButton("Start as…");
@@ -37,9 +38,9 @@ final class TimingPart {
         static final Leader GUIDE = new Leader(Stack.GUIDE, "the guide");
     }
 
-    TimingPart(AppModel model) {
-        this.model = model;
-        rows = new SettingRows(model, this::scopes, TimingSettings.SETTINGS);
+    TimingPart(Desk desk) {
+        this.desk = desk;
+        rows = new SettingRows(desk, this::scopes, TimingSettings.SETTINGS);
         leader =
                 new Chooser<>(
                         "leader",
@@ -61,23 +62,23 @@ final class TimingPart {
     }
 
     private Scopes scopes() {
-        return Scopes.of(model.selection().get(), model.session());
+        return Scopes.of(desk.selection().get(), desk.session());
     }
 
     private void startFrom(StartingPoint point) {
         Scopes scopes = scopes();
-        model.apply(Turn.startingAs(scopes.all(), scopes.title(), point));
+        desk.apply(Turn.startingAs(scopes.all(), scopes.title(), point));
     }
 
     private void follow(Leader chosen) {
-        scopes().stack(model.session())
+        scopes().stack(desk.session())
                 .ifPresent(stack ->
-                        model.apply(
+                        desk.apply(
                                 new Edit.Follow(stack.id(), stack.name(), chosen.id, chosen.name)));
     }
 
     void refresh() {
-        Session session = model.session();
+        Session session = desk.session();
         rows.refresh();
         List<Node> rarer = new ArrayList<>(List.of(rows.node(TimingSettings.LINE_UP)));
         scopes().stack(session)

@@ -1,9 +1,11 @@
 package zelvan.desktop.settings;
 
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
@@ -12,7 +14,9 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import zelvan.desktop.model.AppModel;
+import zelvan.desktop.acts.Notes;
+import zelvan.desktop.acts.Scopes;
+import zelvan.desktop.desk.Desk;
 import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.TuningEdit;
@@ -30,7 +34,7 @@ final class TuningPart {
     private static final List<Setting<?>> MOVEMENT =
             List.of(TuningSettings.WANDER, TuningSettings.VIBRATO);
 
-    private final AppModel model;
+    private final Desk desk;
     private final LastFigures lastFigures;
     private final SettingRows rows;
     private final Chooser<KeyChoice> key;
@@ -44,10 +48,10 @@ final class TuningPart {
     /// A key to be chosen; the first of the list is the one that was found.
     private record KeyChoice(Optional<Key> key, String name) {}
 
-    TuningPart(AppModel model, LastFigures lastFigures) {
-        this.model = model;
+    TuningPart(Desk desk, LastFigures lastFigures, Consumer<Path> chordsFrom) {
+        this.desk = desk;
         this.lastFigures = lastFigures;
-        rows = new SettingRows(model, this::scopes, TuningSettings.SETTINGS);
+        rows = new SettingRows(desk, this::scopes, TuningSettings.SETTINGS);
         key =
                 new Chooser<>(
                         "key",
@@ -56,18 +60,18 @@ final class TuningPart {
                         KeyChoice::name,
                         this::setKey);
         notes.setId("give-back-notes");
-        notes.setOnAction(e -> model.notes().giveBack(byHand()));
+        notes.setOnAction(e -> desk.act(now -> new Notes(now).giveBack(byHand())));
         giveBack.setId("give-back-pitch");
         giveBack.setOnAction(e ->
-                scopes().givingBack(model.session(), TuningSettings.SETTINGS)
-                        .ifPresent(model::apply));
+                scopes().givingBack(desk.session(), TuningSettings.SETTINGS)
+                        .ifPresent(desk::apply));
         chords.setId("chord-count");
         chords.getStyleClass().add("quiet");
         chords.setWrapText(true);
         midi.setId("chords-from-midi");
         midi.setOnAction(e ->
                 MidiChooser.choose(midi.getScene().getWindow(), "A MIDI file with the chords")
-                        .ifPresent(model.chords()::readMidi));
+                        .ifPresent(chordsFrom));
         figures.setId("pitch-figures");
         figures.getStyleClass().add("figure");
         Label heading = new Label("Pitch");
@@ -80,27 +84,27 @@ final class TuningPart {
     }
 
     private Scopes scopes() {
-        return Scopes.of(model.selection().get(), model.session());
+        return Scopes.of(desk.selection().get(), desk.session());
     }
 
     /// The notes that depart by hand.
     private List<GiveBackNotes.Of> byHand() {
-        return model.notes().byHand(scopes().voices(model.session()), scopes().phraseOnly());
+        return new Notes(desk.now()).byHand(scopes().voices(desk.session()), scopes().phraseOnly());
     }
 
     private void setKey(KeyChoice chosen) {
-        model.apply(new TuningEdit.SetKey(chosen.key));
+        desk.apply(new TuningEdit.SetKey(chosen.key));
     }
 
     void refresh() {
-        Session session = model.session();
+        Session session = desk.session();
         if (session.followers().isEmpty()) {
             return;
         }
         Scopes scopes = scopes();
         Set<PitchTarget> targets = Scope.values(session, scopes.all(), TuningSettings.TARGET);
         giveBack.setVisible(scopes.givingBack(session, TuningSettings.SETTINGS).isPresent());
-        Figures lock = lastFigures.of(scopes, model.derived().get());
+        Figures lock = lastFigures.of(scopes, desk.derived().get());
         figures.setText(lock.pitchBefore().medianText() + " → " + lock.pitchAfter().medianText());
         rows.refresh();
         List<Node> shown =
@@ -133,7 +137,7 @@ final class TuningPart {
     }
 
     private void showKeys(Session session) {
-        String found = model.derived().get().foundKey().map(k -> " (" + k.name() + ")").orElse("");
+        String found = desk.derived().get().foundKey().map(k -> " (" + k.name() + ")").orElse("");
         List<KeyChoice> choices = new ArrayList<>();
         choices.add(new KeyChoice(Optional.empty(), "as found" + found));
         for (Key.Mode mode : Key.Mode.values()) {

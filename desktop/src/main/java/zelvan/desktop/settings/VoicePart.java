@@ -8,18 +8,21 @@ import javafx.scene.control.Button;
 import javafx.scene.control.Label;
 import javafx.scene.layout.FlowPane;
 import javafx.scene.layout.VBox;
-import zelvan.desktop.model.AppModel;
-import zelvan.desktop.model.Tracks;
+import zelvan.desktop.acts.Protections;
+import zelvan.desktop.acts.Repairs;
+import zelvan.desktop.acts.Scopes;
+import zelvan.desktop.acts.Tracks;
+import zelvan.desktop.desk.Desk;
 import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Strip;
 import zelvan.session.Voice;
-import zelvan.units.TimeSpan;
+import zelvan.units.RecordedSpan;
 
 /// What concerns single tracks and not their stacks: what they are, their level, how faint a
 /// landmark counts, their protection. Of several that are selected, all are changed.
 final class VoicePart {
-    private final AppModel model;
+    private final Desk desk;
     private final Chooser<Role> role;
     private final SettingRows rows;
     private final Control sensitivity;
@@ -31,12 +34,13 @@ final class VoicePart {
     private final Button protectSuggested = button("protect-suggested", "");
     private final VBox root = new VBox(8);
 
-    VoicePart(AppModel model) {
-        this.model = model;
+    VoicePart(Desk desk) {
+        this.desk = desk;
         heading.getStyleClass().add("heading");
-        makeGuide.setOnAction(e -> model.tracks().makeGuide(voices().getFirst()));
-        protect.setOnAction(e -> model.protections().toggle());
-        protectSuggested.setOnAction(e -> model.protections().protectSuggestions(voices()));
+        makeGuide.setOnAction(e -> desk.act(now -> new Tracks(now).makeGuide(voices().getFirst())));
+        protect.setOnAction(e -> desk.act(now -> new Protections(now).toggle()));
+        protectSuggested.setOnAction(
+                e -> desk.act(now -> new Protections(now).protectSuggestions(voices())));
         verdict.setId("verdict");
         verdict.setWrapText(true);
         role =
@@ -46,8 +50,8 @@ final class VoicePart {
                         "What a track is in the song decides its stack, and whether it is moved at"
                                 + " all",
                         Role::word,
-                        r -> model.tracks().setRole(voices(), r));
-        rows = new SettingRows(model, this::scopes, Strip.SETTINGS);
+                        r -> desk.act(now -> new Tracks(now).setRole(voices(), r)));
+        rows = new SettingRows(desk, this::scopes, Strip.SETTINGS);
         sensitivity =
                 new Control(
                         "sensitivity",
@@ -56,7 +60,10 @@ final class VoicePart {
                         0,
                         100,
                         "How faint a beginning or an end may be and still be lined up",
-                        (v, gesture) -> model.repairs().setSensitivity(heard(), v / 100, gesture));
+                        (v, gesture) ->
+                                desk.act(
+                                        now -> new Repairs(now).setSensitivity(heard(), v / 100),
+                                        gesture));
     }
 
     private static Button button(String id, String text) {
@@ -74,9 +81,7 @@ final class VoicePart {
     }
 
     private List<Voice> voices() {
-        return model.selection().get().voiceIds().stream()
-                .flatMap(id -> model.session().voice(id).stream())
-                .toList();
+        return desk.now().selected();
     }
 
     /// Those that are listened to; the bed is not.
@@ -106,7 +111,7 @@ final class VoicePart {
             if (!heard().isEmpty()) {
                 sensitivity.show(
                         heard().stream()
-                                .map(v -> 100 * model.session().handOf(v).marks().sensitivity())
+                                .map(v -> 100 * desk.session().handOf(v).marks().sensitivity())
                                 .toList());
                 shown.add(sensitivity.node());
             }
@@ -119,7 +124,7 @@ final class VoicePart {
     }
 
     private boolean isHopeless(Voice voice) {
-        return model.derived().get().voice(voice.id()).stream()
+        return desk.derived().get().voice(voice.id()).stream()
                 .anyMatch(made -> made.lock().isHopeless());
     }
 
@@ -131,7 +136,7 @@ final class VoicePart {
         List<Voice> inPhrase =
                 voices.stream()
                         .filter(v -> v.role().follows())
-                        .filter(v -> model.protections().selectedPhrase(v).isPresent())
+                        .filter(v -> new Protections(desk.now()).selectedPhrase(v).isPresent())
                         .toList();
         if (!inPhrase.isEmpty()) {
             protect.setText(
@@ -141,7 +146,9 @@ final class VoicePart {
             offered.add(protect);
         }
         int suggested =
-                voices.stream().mapToInt(v -> model.protections().suggestions(v).size()).sum();
+                voices.stream()
+                        .mapToInt(v -> new Protections(desk.now()).suggestions(v).size())
+                        .sum();
         if (suggested > 0) {
             protectSuggested.setText(
                     suggested == 1
@@ -155,8 +162,8 @@ final class VoicePart {
     }
 
     private boolean isProtected(Voice voice) {
-        TimeSpan phrase = model.protections().selectedPhrase(voice).orElseThrow();
-        return model.session().handOf(voice).protections().stream()
+        RecordedSpan phrase = new Protections(desk.now()).selectedPhrase(voice).orElseThrow();
+        return desk.session().handOf(voice).protections().stream()
                 .anyMatch(p -> p.span().overlaps(phrase));
     }
 

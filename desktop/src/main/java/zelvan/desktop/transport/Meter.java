@@ -2,7 +2,7 @@ package zelvan.desktop.transport;
 
 import javafx.scene.canvas.GraphicsContext;
 import zelvan.desktop.canvas.PaintedRegion;
-import zelvan.desktop.model.AppModel;
+import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.units.Decibels;
@@ -12,12 +12,12 @@ final class Meter {
     private static final double LOWEST_DECIBELS = -48;
     private static final double HOT_DECIBELS = -1;
 
-    private final AppModel model;
+    private final Desk desk;
     private final Theme theme;
     private final PaintedRegion region = new PaintedRegion(this::paint);
 
-    Meter(AppModel model, Theme theme) {
-        this.model = model;
+    Meter(Desk desk, Theme theme) {
+        this.desk = desk;
         this.theme = theme;
         region.setId("meter");
         region.setMinSize(110, 18);
@@ -30,8 +30,8 @@ final class Meter {
 
     private void paint(GraphicsContext g, double width, double height) {
         Palette colours = theme.palette().get();
-        bar(g, colours, model.playback().player().peakLeft(), 2, width);
-        bar(g, colours, model.playback().player().peakRight(), 10, width);
+        bar(g, colours, desk.hearing().player().peakLeft(), 2, width);
+        bar(g, colours, desk.hearing().player().peakRight(), 10, width);
     }
 
     private static void bar(

@@ -15,8 +15,8 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import org.kordamp.ikonli.feather.Feather;
 import zelvan.desktop.canvas.Frames;
+import zelvan.desktop.desk.Desk;
 import zelvan.desktop.keys.Commands;
-import zelvan.desktop.model.AppModel;
 import zelvan.desktop.theme.Theme;
 import zelvan.play.Version;
 import zelvan.session.Edit;
@@ -26,7 +26,7 @@ import zelvan.units.Clock;
 
 /// The bar on top: the song, play and loop, raw or locked, the blend, the bed, the meter.
 public final class TransportView {
-    private final AppModel model;
+    private final Desk desk;
     private final HBox root;
     private final Label song = new Label();
     private final Label time = new Label();
@@ -43,9 +43,9 @@ public final class TransportView {
     private Gesture blending = Gesture.begin();
     private boolean wasPlaying;
 
-    public TransportView(AppModel model, Theme theme, Commands commands) {
-        this.model = model;
-        meter = new Meter(model, theme);
+    public TransportView(Desk desk, Theme theme, Commands commands) {
+        this.desk = desk;
+        meter = new Meter(desk, theme);
         song.setId("song");
         song.getStyleClass().add("title");
         time.setId("time");
@@ -57,15 +57,15 @@ public final class TransportView {
         play.setGraphic(Theme.icon(Feather.PLAY));
         play.setTooltip(new Tooltip(commands.get("play").tip()));
         play.setAccessibleText("Play or stop");
-        play.setOnAction(e -> model.playback().playOrStop());
+        play.setOnAction(e -> desk.hearing().playOrStop());
         loop.setId("loop");
         loop.setGraphic(Theme.icon(Feather.REPEAT));
         loop.setTooltip(new Tooltip(commands.get("loop").tip()));
         loop.setAccessibleText("Loop what is selected");
-        loop.setOnAction(e -> model.playback().setLooping(loop.isSelected()));
+        loop.setOnAction(e -> desk.hearing().loop(loop.isSelected()));
         half.setId("half-speed");
         half.setTooltip(new Tooltip(commands.get("half-speed").tip() + ", at the same pitch"));
-        half.setOnAction(e -> model.playback().halfSpeed().set(half.isSelected()));
+        half.setOnAction(e -> desk.hearing().slowDown(half.isSelected()));
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
         Label lead = new Label("lead");
@@ -91,11 +91,11 @@ public final class TransportView {
         root.setAlignment(Pos.CENTER_LEFT);
         root.setPadding(new Insets(8, 14, 8, 14));
         root.getStyleClass().add("transport");
-        model.history().subscribe(ignored -> refresh());
-        model.playback().version().subscribe(ignored -> refresh());
-        model.playback().looping().subscribe(on -> loop.setSelected(on));
-        model.playback().halfSpeed().subscribe(on -> half.setSelected(on));
-        model.playback()
+        desk.history().subscribe(ignored -> refresh());
+        desk.hearing().version().subscribe(ignored -> refresh());
+        desk.hearing().looping().subscribe(on -> loop.setSelected(on));
+        desk.hearing().halfSpeed().subscribe(on -> half.setSelected(on));
+        desk.hearing()
                 .rawGainDecibels()
                 .subscribe(gain -> rawTip.setText(rawTip(commands, gain.doubleValue())));
         theme.palette().subscribe(ignored -> meter.node().repaint());
@@ -103,11 +103,11 @@ public final class TransportView {
     }
 
     private void refreshFrame() {
-        double seconds = model.playback().player().positionSeconds();
+        double seconds = desk.hearing().player().positionSeconds();
         time.setText(Clock.text(seconds, 3));
         bar.setText(
-                model.session().grid().map(g -> "bar " + g.tempo().position(seconds)).orElse(""));
-        boolean plays = model.playback().player().playing();
+                desk.session().grid().map(g -> "bar " + g.tempo().position(seconds)).orElse(""));
+        boolean plays = desk.hearing().player().playing();
         if (plays || wasPlaying) {
             meter.node().repaint();
         }
@@ -131,8 +131,8 @@ public final class TransportView {
         locked.getStyleClass().add("right-pill");
         raw.setTooltip(rawTip);
         locked.setTooltip(new Tooltip(commands.get("version").tip()));
-        raw.setOnAction(e -> model.playback().version().set(Version.RAW));
-        locked.setOnAction(e -> model.playback().version().set(Version.LOCKED));
+        raw.setOnAction(e -> desk.hearing().hear(Version.RAW));
+        locked.setOnAction(e -> desk.hearing().hear(Version.LOCKED));
         return new HBox(raw, locked);
     }
 
@@ -156,10 +156,10 @@ public final class TransportView {
         blend.valueChangingProperty().subscribe(drags -> blending = Gesture.begin());
         blend.valueProperty()
                 .subscribe(v -> {
-                    Mix mix = model.session().mix();
+                    Mix mix = desk.session().mix();
                     if (Math.abs(mix.blend() - v.doubleValue()) > 0.005) {
                         double snapped = Math.abs(v.doubleValue()) < 0.06 ? 0 : v.doubleValue();
-                        model.apply(
+                        desk.apply(
                                 new Edit.SetMix(new Mix(snapped, mix.bed())),
                                 blend.isValueChanging() ? blending : Gesture.begin());
                     }
@@ -171,16 +171,16 @@ public final class TransportView {
         bed.setId("bed");
         bed.setTooltip(new Tooltip(commands.get("bed").tip()));
         bed.setOnAction(e ->
-                model.apply(
-                        new Edit.SetMix(new Mix(model.session().mix().blend(), bed.isSelected()))));
+                desk.apply(
+                        new Edit.SetMix(new Mix(desk.session().mix().blend(), bed.isSelected()))));
         return bed;
     }
 
     private void refresh() {
-        song.setText(model.session().name());
-        raw.setSelected(model.playback().version().get() == Version.RAW);
-        locked.setSelected(model.playback().version().get() == Version.LOCKED);
-        blend.setValue(model.session().mix().blend());
-        bed.setSelected(model.session().mix().bed());
+        song.setText(desk.session().name());
+        raw.setSelected(desk.hearing().version().get() == Version.RAW);
+        locked.setSelected(desk.hearing().version().get() == Version.LOCKED);
+        blend.setValue(desk.session().mix().blend());
+        bed.setSelected(desk.session().mix().bed());
     }
 }

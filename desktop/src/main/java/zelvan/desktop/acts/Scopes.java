@@ -1,0 +1,100 @@
+package zelvan.desktop.acts;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import zelvan.session.Edit;
+import zelvan.session.Role;
+import zelvan.session.Scope;
+import zelvan.session.Session;
+import zelvan.session.Stack;
+import zelvan.session.Turn;
+import zelvan.session.Voice;
+import zelvan.setting.Setting;
+import zelvan.units.Clock;
+import zelvan.units.GuideSpan;
+
+/// What the settings are about: all that is selected, be it all stacks, a stack, voices, or a
+/// phrase of voices.
+///
+/// @param all at least one
+/// @param title what stands on top of the panel
+public record Scopes(List<Scope> all, String title) {
+    public Scopes {
+        all = List.copyOf(all);
+    }
+
+    public static Scopes of(Selection selection, Session session) {
+        List<Voice> voices =
+                selection.voiceIds().stream()
+                        .flatMap(id -> session.voice(id).stream())
+                        .filter(v -> v.role() != Role.BED)
+                        .toList();
+        if (voices.isEmpty()) {
+            return selection
+                    .stackId()
+                    .flatMap(session::stack)
+                    .map(s -> new Scopes(List.of(new Scope.OfStack(s.id())), s.name()))
+                    .orElse(new Scopes(List.of(Scope.ALL), "All stacks"));
+        }
+        Optional<GuideSpan> phrase = selection.phrase();
+        return new Scopes(
+                voices.stream()
+                        .<Scope>map(v ->
+                                phrase.<Scope>map(p -> new Scope.OfPhrase(v.id(), p))
+                                        .orElse(new Scope.OfVoice(v.id())))
+                        .toList(),
+                names(voices, session)
+                        + phrase.map(p -> " ▸ phrase at " + Clock.text(p.startSeconds(), 1))
+                                .orElse(""));
+    }
+
+    private static String names(List<Voice> voices, Session session) {
+        if (voices.size() > 1) {
+            return voices.size() + " voices";
+        }
+        Voice voice = voices.getFirst();
+        if (voice.role() == Role.GUIDE) {
+            return "Guide ▸ " + voice.name();
+        }
+        return session.stack(voice.stackId()).map(Stack::name).orElse("") + " ▸ " + voice.name();
+    }
+
+    /// The voices that they are about.
+    public List<Voice> voices(Session session) {
+        return all.stream()
+                .flatMap(s -> s.voices(session).stream())
+                .distinct()
+                .collect(Collectors.toList());
+    }
+
+    /// The phrase that they are about, if they are about only one.
+    public Optional<GuideSpan> phraseOnly() {
+        return all.getFirst() instanceof Scope.OfPhrase(String ignored, GuideSpan span)
+                ? Optional.of(span)
+                : Optional.empty();
+    }
+
+    /// The stack that they are about, if they are about one as a whole.
+    public Optional<Stack> stack(Session session) {
+        return all.getFirst() instanceof Scope.OfStack(String id)
+                ? session.stack(id)
+                : Optional.empty();
+    }
+
+    /// An edit that turns one setting in all of them.
+    public <T> Edit turning(Setting<T> setting, T value) {
+        return new Turn<>(all, title, setting, value);
+    }
+
+    /// An edit that lets settings follow what stands above; empty if none of them departs.
+    public Optional<Edit> givingBack(Session session, List<Setting<?>> settings) {
+        boolean departs =
+                all.stream()
+                        .flatMap(s -> s.places(session).stream())
+                        .filter(Scope.Place::followsWhatIsAbove)
+                        .flatMap(place -> place.own(session).set().stream())
+                        .anyMatch(settings::contains);
+        return departs ? Optional.of(Turn.back(all, title, settings)) : Optional.empty();
+    }
+}

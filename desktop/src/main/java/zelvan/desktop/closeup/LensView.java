@@ -1,0 +1,28 @@
+package zelvan.desktop.closeup;
+
+import java.util.List;
+import javafx.scene.Node;
+import zelvan.desktop.desk.Lens;
+import zelvan.desktop.keys.Command;
+
+/// One lens: what the close-up shows of its stretch when it is looked at through it.
+public interface LensView {
+    Lens lens();
+
+    Node node();
+
+    /// What can be set about it, for the bar above it.
+    List<Node> options();
+
+    /// What keys do to what is seen through it.
+    List<Command> commands();
+
+    /// Paints anew what has changed: lanes, curves, what is selected.
+    void repaint();
+
+    /// Paints anew what only the playhead changes.
+    void repaintPlayhead();
+
+    /// Whether the mouse holds something, so that the picture must not move away below it.
+    boolean isHeld();
+}

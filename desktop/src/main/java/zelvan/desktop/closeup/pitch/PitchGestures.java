@@ -1,0 +1,120 @@
+package zelvan.desktop.closeup.pitch;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.BooleanSupplier;
+import java.util.function.DoubleSupplier;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Notes;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.canvas.PaintedRegion;
+import zelvan.desktop.closeup.Lane;
+import zelvan.desktop.closeup.TimeWheel;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Viewport;
+
+/// Mouse in the Pitch lens. A note: click to choose it, drag it to another tone (with Alt: to any
+/// pitch), click twice to divide it there. Anywhere: click to play from there. The time axis: drag
+/// to scrub. Wheel to zoom, with shift to move along.
+final class PitchGestures {
+    private static final double REACH_PIXELS = 9;
+
+    private final Desk desk;
+    private final PaintedRegion region;
+    private final DoubleSupplier locked;
+    private final BooleanSupplier fan;
+    private boolean scrubbing;
+    private Optional<NoteDrag> drag = Optional.empty();
+
+    PitchGestures(Desk desk, PaintedRegion region, DoubleSupplier locked, BooleanSupplier fan) {
+        this.desk = desk;
+        this.region = region;
+        this.locked = locked;
+        this.fan = fan;
+        region.setOnMousePressed(this::pressed);
+        region.setOnMouseDragged(this::dragged);
+        region.setOnMouseReleased(this::released);
+        region.setOnScroll(e -> TimeWheel.scrolled(desk, region, e));
+    }
+
+    private double secondsAt(double x) {
+        Viewport view = desk.sight().viewport().get();
+        return view.secondsAt(x, region.getWidth());
+    }
+
+    private void pressed(MouseEvent event) {
+        region.requestFocus();
+        scrubbing = event.getY() < Lane.RULER_HEIGHT;
+        if (event.getButton() == MouseButton.PRIMARY && !scrubbing) {
+            Optional<Focus.OnNote> note = noteAt(event);
+            desk.focusOn(note.map(Focus.class::cast).orElse(Focus.NOTHING));
+            drag = note.map(n -> new NoteDrag(desk, picture().scale(), event.getY()));
+            if (event.getClickCount() == 2) {
+                note.ifPresent(n -> split(n, event.getX()));
+            }
+            region.repaint();
+        }
+    }
+
+    private PitchPainter.Picture picture() {
+        return PitchPainter.picture(
+                desk, region.getHeight(), locked.getAsDouble(), fan.getAsBoolean());
+    }
+
+    private void split(Focus.OnNote note, double x) {
+        picture().voices().stream()
+                .map(PitchLine::lane)
+                .filter(lane -> lane.voice().id().equals(note.voiceId()))
+                .findFirst()
+                .ifPresent(lane -> {
+                    double source = lane.source(locked.getAsDouble()).applyAsDouble(secondsAt(x));
+                    desk.act(now -> new Notes(now).split(note.voiceId(), note.span(), source));
+                });
+    }
+
+    /// The nearest note, and where voices lie on each other, that of a selected voice.
+    private Optional<Focus.OnNote> noteAt(MouseEvent event) {
+        PitchPainter.Picture picture = picture();
+        double seconds = secondsAt(event.getX());
+        double reach = REACH_PIXELS * 100 / picture.scale().halfTone();
+        Selection now = desk.selection().get();
+        Optional<Focus.OnNote> nearest = Optional.empty();
+        double least = Double.POSITIVE_INFINITY;
+        for (PitchLine line : picture.voices()) {
+            String id = line.lane().voice().id();
+            double cents = picture.scale().centsAt(event.getY() + line.lift());
+            Optional<PitchLine.Rail> rail = line.railAt(seconds, cents, reach);
+            double distance =
+                    rail.map(r -> Math.abs(r.cents() - cents)).orElse(0.0)
+                            + (now.has(id) ? 0 : 2 * reach);
+            if (rail.isPresent() && distance < least) {
+                least = distance;
+                nearest = Optional.of(new Focus.OnNote(id, rail.get().note().span()));
+            }
+        }
+        nearest.map(Focus.OnNote::voiceId)
+                .filter(id -> !now.has(id))
+                .ifPresent(id ->
+                        desk.select(new Selection(Optional.empty(), List.of(id), now.phrase())));
+        return nearest;
+    }
+
+    private void dragged(MouseEvent event) {
+        if (scrubbing) {
+            desk.hearing().player().scrub(Math.max(0, secondsAt(event.getX())));
+        } else if (!event.isStillSincePress()) {
+            drag.ifPresent(d -> d.to(event.getY(), !event.isShortcutDown()));
+        }
+    }
+
+    private void released(MouseEvent event) {
+        desk.hearing().player().endScrub();
+        drag = Optional.empty();
+        if (event.getButton() == MouseButton.PRIMARY && event.isStillSincePress()) {
+            desk.hearing().player().seek(Math.max(0, secondsAt(event.getX())));
+        }
+        region.repaint();
+    }
+}

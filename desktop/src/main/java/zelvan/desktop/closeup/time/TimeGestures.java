@@ -1,0 +1,240 @@
+package zelvan.desktop.closeup.time;
+
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyDoubleProperty;
+import javafx.scene.Cursor;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
+import zelvan.analysis.LandmarkKind;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Repairs;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.canvas.PaintedRegion;
+import zelvan.desktop.closeup.Lane;
+import zelvan.desktop.closeup.TimeWheel;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Viewport;
+import zelvan.session.Protection;
+import zelvan.units.RecordedSpan;
+
+/// Mouse in the close-up.
+///
+/// A bead: drag to hold it, with shift to re-place it, double-click to let go. A ribbon: drag out a
+/// range, with alt to protect it at once; double-click to add a landmark, with alt a consonant's;
+/// click to play from there. An edge of a protected stretch: drag. Wheel to zoom, with shift to
+/// move along.
+final class TimeGestures {
+    private static final double REACH_PIXELS = 9;
+    private static final double EDGE_PIXELS = 6;
+    private static final double SNAP_PIXELS = 7;
+    private static final double STILL_PIXELS = 4;
+
+    private final Desk desk;
+    private final PaintedRegion region;
+    private final ReadOnlyDoubleProperty slid;
+    private Optional<BeadDrag> beadDrag = Optional.empty();
+    private Optional<RangeDrag> rangeDrag = Optional.empty();
+    private double pressedX;
+    private boolean moved;
+    private boolean scrubbing;
+
+    /// @param slid how far the ribbons have slid: 0 as recorded, 1 as edited
+    TimeGestures(Desk desk, PaintedRegion region, ReadOnlyDoubleProperty slid) {
+        this.desk = desk;
+        this.region = region;
+        this.slid = slid;
+        region.setOnMousePressed(this::pressed);
+        region.setOnMouseDragged(this::dragged);
+        region.setOnMouseReleased(this::released);
+        region.setOnMouseMoved(this::hovered);
+        region.setOnScroll(e -> TimeWheel.scrolled(desk, region, e));
+    }
+
+    /// The bead under the mouse and where it is now.
+    Optional<BeadDrag.At> drag() {
+        return beadDrag.map(BeadDrag::at);
+    }
+
+    private double locked() {
+        return slid.get();
+    }
+
+    private Viewport view() {
+        return desk.sight().viewport().get();
+    }
+
+    private double secondsAt(double x) {
+        return view().secondsAt(x, region.getWidth());
+    }
+
+    private double x(double seconds) {
+        return view().x(seconds, region.getWidth());
+    }
+
+    private Optional<Lane> laneAt(double y) {
+        return Lane.of(desk.now(), region.getHeight()).stream()
+                .filter(l -> y >= l.top() && y < l.top() + l.height())
+                .findFirst();
+    }
+
+    private Optional<Bead> beadAt(double x, double y) {
+        return laneAt(y)
+                .flatMap(lane ->
+                        Bead.of(lane, locked()).stream()
+                                .filter(b -> Math.abs(x(b.shownSeconds()) - x) < REACH_PIXELS)
+                                .min(
+                                        Comparator.comparingDouble(
+                                                b -> Math.abs(x(b.shownSeconds()) - x))));
+    }
+
+    /// A protected stretch whose beginning or end is under the mouse.
+    private Optional<RangeDrag> edgeAt(double x, double y) {
+        Optional<Lane> lane = laneAt(y);
+        if (lane.isEmpty()) {
+            return Optional.empty();
+        }
+        for (Protection protection : lane.get().hand().protections()) {
+            RecordedSpan span = protection.span();
+            double start = x(lane.get().shown(locked()).applyAsDouble(span.startSeconds()));
+            double end = x(lane.get().shown(locked()).applyAsDouble(span.endSeconds()));
+            if (Math.abs(start - x) < EDGE_PIXELS) {
+                return Optional.of(
+                        RangeDrag.ofEdge(
+                                desk, lane.get(), locked(), protection, span.endSeconds()));
+            }
+            if (Math.abs(end - x) < EDGE_PIXELS) {
+                return Optional.of(
+                        RangeDrag.ofEdge(
+                                desk, lane.get(), locked(), protection, span.startSeconds()));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private void pressed(MouseEvent event) {
+        region.requestFocus();
+        beadDrag = Optional.empty();
+        rangeDrag = Optional.empty();
+        pressedX = event.getX();
+        moved = false;
+        Optional<Lane> lane = laneAt(event.getY());
+        scrubbing = lane.isEmpty() && event.getButton() == MouseButton.PRIMARY;
+        if (event.getButton() != MouseButton.PRIMARY || lane.isEmpty()) {
+            return;
+        }
+        Optional<Bead> bead = beadAt(event.getX(), event.getY());
+        if (event.getClickCount() == 2) {
+            bead.ifPresentOrElse(
+                    b -> desk.act(now -> new Repairs(now).letGo(b.voiceId(), b.sourceSeconds())),
+                    () -> addLandmark(lane.get(), event));
+        } else if (bead.isPresent()) {
+            desk.focusOn(new Focus.OnBead(bead.get().voiceId(), bead.get().sourceSeconds()));
+            beadDrag =
+                    Optional.of(
+                            new BeadDrag(
+                                    desk, lane.get(), bead.get(), event.isShiftDown(), locked()));
+        } else {
+            rangeDrag =
+                    edgeAt(event.getX(), event.getY())
+                            .or(() ->
+                                    Optional.of(
+                                            RangeDrag.of(
+                                                    desk,
+                                                    lane.get(),
+                                                    locked(),
+                                                    secondsAt(event.getX()))));
+        }
+    }
+
+    private void addLandmark(Lane lane, MouseEvent event) {
+        LandmarkKind kind = event.isShiftDown() ? LandmarkKind.CONSONANT : LandmarkKind.VOWEL;
+        double source = lane.source(locked()).applyAsDouble(secondsAt(event.getX()));
+        desk.act(now -> new Repairs(now).addLandmark(lane.voice().id(), kind, source));
+    }
+
+    private void dragged(MouseEvent event) {
+        moved |= Math.abs(event.getX() - pressedX) >= STILL_PIXELS;
+        if (!moved) {
+            return;
+        }
+        if (scrubbing) {
+            desk.hearing().player().scrub(secondsAt(event.getX()));
+        }
+        beadDrag.ifPresent(drag ->
+                drag.to(
+                        Math.max(
+                                0,
+                                event.isShortcutDown() || drag.isReplacing()
+                                        ? secondsAt(event.getX())
+                                        : snapped(event.getX(), drag))));
+        rangeDrag.ifPresent(drag -> drag.to(secondsAt(event.getX())));
+        region.repaint();
+    }
+
+    /// Near one of the guide's moments, that moment; for the guide itself, near a line of the grid.
+    private double snapped(double x, BeadDrag drag) {
+        List<Double> moments =
+                drag.isOfGuide()
+                        ? desk.session()
+                                .grid()
+                                .map(g -> g.linesIn(view().span().time()))
+                                .orElse(List.of())
+                        : Lane.of(desk.now(), region.getHeight()).stream()
+                                .filter(Lane::isGuide)
+                                .flatMap(l -> Bead.of(l, 1).stream())
+                                .map(Bead::shownSeconds)
+                                .toList();
+        return moments.stream()
+                .filter(s -> Math.abs(x(s) - x) < SNAP_PIXELS)
+                .min(Comparator.comparingDouble(s -> Math.abs(x(s) - x)))
+                .orElse(secondsAt(x));
+    }
+
+    private void released(MouseEvent event) {
+        desk.hearing().player().endScrub();
+        scrubbing = false;
+        boolean click = !moved && beadDrag.isEmpty() && event.getButton() == MouseButton.PRIMARY;
+        if (click && event.getClickCount() == 1) {
+            clicked(event);
+        } else if (moved && event.isShortcutDown()) {
+            rangeDrag.ifPresent(RangeDrag::protect);
+        }
+        beadDrag = Optional.empty();
+        rangeDrag = Optional.empty();
+        region.repaint();
+    }
+
+    private void clicked(MouseEvent event) {
+        double seconds = secondsAt(event.getX());
+        laneAt(event.getY())
+                .ifPresent(lane -> {
+                    Selection now = desk.selection().get();
+                    String id = lane.voice().id();
+                    desk.select(
+                            event.isShortcutDown()
+                                    ? now.toggling(id)
+                                    : new Selection(Optional.empty(), List.of(id), now.phrase()));
+                    double source = lane.source(locked()).applyAsDouble(seconds);
+                    desk.focusOn(
+                            lane.hand().protections().stream()
+                                    .filter(p -> p.span().contains(source))
+                                    .findFirst()
+                                    .<Focus>map(p -> new Focus.OnProtection(id, p))
+                                    .orElse(Focus.NOTHING));
+                });
+        desk.hearing().player().seek(Math.max(0, seconds));
+    }
+
+    /// Whether something is being dragged or scrubbed.
+    boolean isBusy() {
+        return scrubbing || beadDrag.isPresent() || rangeDrag.isPresent();
+    }
+
+    private void hovered(MouseEvent event) {
+        boolean bead = beadAt(event.getX(), event.getY()).isPresent();
+        boolean edge = !bead && edgeAt(event.getX(), event.getY()).isPresent();
+        region.setCursor(bead ? Cursor.H_RESIZE : edge ? Cursor.E_RESIZE : Cursor.DEFAULT);
+    }
+}

@@ -1,0 +1,353 @@
+package zelvan.desktop.closeup.time;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+import javafx.geometry.VPos;
+import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.paint.Color;
+import javafx.scene.text.Text;
+import javafx.scene.text.TextAlignment;
+import zelvan.align.Anchor;
+import zelvan.analysis.LandmarkKind;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.closeup.Lane;
+import zelvan.desktop.closeup.TimeAxis;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Viewport;
+import zelvan.desktop.theme.Palette;
+import zelvan.desktop.theme.Theme;
+import zelvan.measure.Hearing;
+import zelvan.measure.LockMeter;
+import zelvan.session.Protection;
+import zelvan.units.Grid;
+import zelvan.units.RecordedSpan;
+
+/// Paints the Time lens: ribbons of energy, beads where syllables start and sounds end, and threads
+/// from the guide's moments to the voice's: upright where it locks, slanted where it is off.
+final class TimePainter {
+    private static final double THREAD_ROOM = 0.34;
+
+    static final double BEAD_RADIUS = 4.5;
+
+    private final Desk desk;
+    private final Theme theme;
+
+    TimePainter(Desk desk, Theme theme) {
+        this.desk = desk;
+        this.theme = theme;
+    }
+
+    /// What of the picture is in sight; the rest is not painted.
+    ///
+    /// @param top upper edge, pixels
+    /// @param bottom lower edge
+    record Visible(double top, double bottom) {
+        boolean overlaps(Lane lane) {
+            return lane.top() < bottom && lane.top() + lane.height() > top;
+        }
+    }
+
+    /// Paints what stands.
+    ///
+    /// @param locked how far the ribbons have slid: 0 as recorded, 1 as edited
+    /// @param dragged the bead under the mouse and where it is held now
+    void paint(
+            GraphicsContext g,
+            double width,
+            double height,
+            double locked,
+            Optional<BeadDrag.At> dragged,
+            Visible visible) {
+        Palette colours = theme.palette().get();
+        Viewport view = desk.sight().viewport().get();
+        List<Lane> lanes = Lane.of(desk.now(), height);
+        Optional<Grid> grid = desk.session().grid();
+        TimeAxis axis = new TimeAxis(g, colours, view, width);
+        axis.ruler();
+        grid.ifPresent(lines -> axis.grid(lines, height));
+        for (Lane lane : lanes) {
+            if (lane.isGuide()) {
+                guideLines(
+                        g,
+                        colours,
+                        view,
+                        lane,
+                        width,
+                        lanes.getLast().top() + lanes.getLast().height(),
+                        locked);
+            }
+        }
+        for (Lane lane : lanes) {
+            if (!visible.overlaps(lane)) {
+                continue;
+            }
+            paintLane(g, colours, view, lane, width, locked, dragged);
+        }
+        grid.ifPresent(lines -> axis.bars(lines.tempo()));
+    }
+
+    /// Paints what moves: the playhead.
+    void paintOver(GraphicsContext g, double width, double height) {
+        double x =
+                desk.sight().viewport().get().x(desk.hearing().player().positionSeconds(), width);
+        g.setStroke(theme.palette().get().accent());
+        g.strokeLine(x, 0, x, height);
+    }
+
+    /// The guide's moments, through all lanes.
+    private static void guideLines(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane guide,
+            double width,
+            double bottom,
+            double locked) {
+        for (Bead bead : Bead.of(guide, locked)) {
+            double x = view.x(bead.shownSeconds(), width);
+            if (x > -10 && x < width + 10) {
+                g.setStroke(
+                        colours.guide()
+                                .deriveColor(
+                                        0,
+                                        1,
+                                        1,
+                                        bead.kind().equals(Optional.of(LandmarkKind.VOWEL))
+                                                ? 0.24
+                                                : 0.11));
+                g.strokeLine(x, guide.top() + guide.height() * 0.55, x, bottom);
+            }
+        }
+    }
+
+    private void paintLane(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane lane,
+            double width,
+            double locked,
+            Optional<BeadDrag.At> dragged) {
+        Color colour = lane.isGuide() ? colours.guide() : colours.hue(lane.stackIndex());
+        boolean selected = desk.selection().get().has(lane.voice().id());
+        if (selected) {
+            g.setFill(colours.raised());
+            g.fillRect(0, lane.top(), width, lane.height());
+        }
+        double room = lane.isGuide() ? 0.2 : THREAD_ROOM;
+        double centre = lane.top() + lane.height() * (room + (1 - room) / 2);
+        double half = lane.height() * (1 - room) / 2 - 4;
+        DoubleUnaryOperator shown = lane.shown(locked);
+        Ribbon.paint(
+                g,
+                view,
+                lane.analysis(),
+                shown,
+                colour.deriveColor(0, 1, 1, selected || lane.isGuide() ? 0.62 : 0.45),
+                width,
+                centre,
+                half);
+        range(g, colours, view, lane, shown, width);
+        protections(g, colours, view, lane, shown, width, centre, half);
+        for (RecordedSpan alone : lane.made().alignment().unmatched()) {
+            double x = view.x(shown.applyAsDouble(alone.startSeconds()), width);
+            double end = view.x(shown.applyAsDouble(alone.endSeconds()), width);
+            g.setStroke(colours.quiet());
+            g.setLineDashes(3, 4);
+            g.strokeLine(x, lane.top() + 9, end, lane.top() + 9);
+            g.setLineDashes();
+            g.setFill(colours.quiet());
+            g.setFont(Theme.font(11));
+            if (end > 0 && x < width) {
+                g.setTextAlign(TextAlignment.LEFT);
+                g.fillText("not in the guide", Math.max(4, x), lane.top() + 18);
+            }
+        }
+        DoubleUnaryOperator guideShown = Lane.guideShown(desk.now(), locked);
+        for (Bead bead : Bead.of(lane, locked)) {
+            double at =
+                    dragged.filter(d -> d.isOf(bead))
+                            .map(BeadDrag.At::seconds)
+                            .orElse(bead.shownSeconds());
+            double x = view.x(at, width);
+            if (x < -40 || x > width + 40) {
+                continue;
+            }
+            if (!lane.isGuide()) {
+                bead.anchor()
+                        .ifPresent(anchor ->
+                                thread(
+                                        g,
+                                        colours,
+                                        view,
+                                        lane,
+                                        anchor,
+                                        guideShown,
+                                        at,
+                                        width,
+                                        centre));
+            }
+            bead(g, colours, lane, bead, colour, x, centre);
+            if (isFocused(bead)) {
+                g.setStroke(colours.text());
+                g.strokeRect(
+                        x - BEAD_RADIUS - 6,
+                        centre - BEAD_RADIUS - 6,
+                        2 * BEAD_RADIUS + 12,
+                        2 * BEAD_RADIUS + 12);
+            }
+        }
+        name(g, colours, lane);
+        g.setStroke(colours.line());
+        g.strokeLine(0, lane.top() + lane.height() - 0.5, width, lane.top() + lane.height() - 0.5);
+    }
+
+    private static void name(GraphicsContext g, Palette colours, Lane lane) {
+        Text text = new Text(lane.voice().name());
+        text.setFont(Theme.strongFont(12));
+        g.setFill(colours.surface().deriveColor(0, 1, 1, 0.8));
+        g.fillRect(4, lane.top() + 3, text.getLayoutBounds().getWidth() + 8, 17);
+        g.setFill(lane.isGuide() ? colours.guide() : colours.text());
+        g.setFont(text.getFont());
+        g.setTextAlign(TextAlignment.LEFT);
+        g.setTextBaseline(VPos.CENTER);
+        g.fillText(text.getText(), 8, lane.top() + 11.5);
+    }
+
+    private void thread(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane lane,
+            Anchor anchor,
+            DoubleUnaryOperator guideShown,
+            double at,
+            double width,
+            double centre) {
+        double guide = guideShown.applyAsDouble(anchor.guideSeconds());
+        double offset = at - guide;
+        double top = lane.top() + 3;
+        double x = view.x(guide, width);
+        double share =
+                Math.clamp(
+                        (Math.abs(offset) - Hearing.NOTICEABLE_SECONDS) / Hearing.ENSEMBLE_SECONDS,
+                        0,
+                        1);
+        Color off = offset < 0 ? colours.early() : colours.late();
+        g.setStroke(
+                share > 0
+                        ? colours.quiet().interpolate(off, Math.min(1, 0.35 + share))
+                        : colours.quiet().deriveColor(0, 1, 1, 0.6));
+        g.setLineWidth(share > 0 ? 1.4 + share : 1);
+        if (LockMeter.isDoubtful(anchor, lane.made().timing())) {
+            g.setLineDashes(3, 3);
+        }
+        g.strokeLine(x, top, view.x(at, width), centre);
+        g.setLineDashes();
+        g.setLineWidth(1);
+    }
+
+    private static void bead(
+            GraphicsContext g,
+            Palette colours,
+            Lane lane,
+            Bead bead,
+            Color colour,
+            double x,
+            double y) {
+        boolean held = bead.anchor().map(Anchor::byUser).orElse(false);
+        double r = BEAD_RADIUS;
+        g.setFill(held ? colours.accent() : colour.interpolate(colours.text(), 0.35));
+        g.setStroke(colours.surface());
+        switch (bead.kind().orElse(LandmarkKind.VOWEL)) {
+            case VOWEL -> {
+                g.fillOval(x - r, y - r, 2 * r, 2 * r);
+                g.strokeOval(x - r, y - r, 2 * r, 2 * r);
+            }
+            case CONSONANT -> {
+                double[] xs = {x - r, x, x + r, x};
+                double[] ys = {y, y - r, y, y + r};
+                g.fillPolygon(xs, ys, 4);
+                g.strokePolygon(xs, ys, 4);
+            }
+            case RELEASE -> {
+                g.fillRect(x - 2, y - r - 2, 4, 2 * r + 4);
+                g.strokeRect(x - 2, y - r - 2, 4, 2 * r + 4);
+            }
+        }
+        if (bead.anchor().map(Anchor::held).orElse(false)) {
+            g.setStroke(colours.accent());
+            g.strokeOval(x - r - 3, y - r - 3, 2 * r + 6, 2 * r + 6);
+        } else if (!held
+                && bead.anchor()
+                        .map(a -> LockMeter.isDoubtful(a, lane.made().timing()))
+                        .orElse(false)) {
+            g.setFill(colours.surface());
+            g.fillOval(x - r + 2, y - r + 2, 2 * r - 4, 2 * r - 4);
+        }
+    }
+
+    private boolean isFocused(Bead bead) {
+        return desk.focus().get() instanceof Focus.OnBead(String voiceId, double source)
+                && voiceId.equals(bead.voiceId())
+                && bead.isAt(source);
+    }
+
+    /// What is dragged out.
+    private void range(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane lane,
+            DoubleUnaryOperator shown,
+            double width) {
+        if (desk.focus().get() instanceof Focus.OnRange(String voiceId, RecordedSpan span)
+                && voiceId.equals(lane.voice().id())) {
+            double x = view.x(shown.applyAsDouble(span.startSeconds()), width);
+            double end = view.x(shown.applyAsDouble(span.endSeconds()), width);
+            g.setFill(colours.accent().deriveColor(0, 1, 1, 0.16));
+            g.fillRect(x, lane.top() + 1, end - x, lane.height() - 2);
+            g.setStroke(colours.accent());
+            g.strokeLine(x, lane.top() + 1, x, lane.top() + lane.height() - 2);
+            g.strokeLine(end, lane.top() + 1, end, lane.top() + lane.height() - 2);
+        }
+    }
+
+    /// A fence across the ribbon, with its word.
+    private void protections(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane lane,
+            DoubleUnaryOperator shown,
+            double width,
+            double centre,
+            double half) {
+        for (Protection protection : lane.hand().protections()) {
+            double x = view.x(shown.applyAsDouble(protection.span().startSeconds()), width);
+            double end = view.x(shown.applyAsDouble(protection.span().endSeconds()), width);
+            if (end < 0 || x > width) {
+                continue;
+            }
+            boolean focused =
+                    desk.focus().get() instanceof Focus.OnProtection(String id, Protection p)
+                            && id.equals(lane.voice().id())
+                            && p.equals(protection);
+            g.setStroke(focused ? colours.accent() : colours.text().deriveColor(0, 1, 1, 0.7));
+            g.setLineWidth(2);
+            g.strokeLine(x, centre - half, x, centre + half);
+            g.strokeLine(end, centre - half, end, centre + half);
+            g.setLineWidth(1);
+            for (double at = x; at <= end; at += 9) {
+                g.strokeLine(at, centre - half, at, centre + half);
+            }
+            g.strokeLine(x, centre - half * 0.5, end, centre - half * 0.5);
+            g.strokeLine(x, centre + half * 0.5, end, centre + half * 0.5);
+            g.setFill(colours.text());
+            g.setFont(Theme.strongFont(11));
+            g.setTextAlign(TextAlignment.LEFT);
+            g.fillText(protection.words(), Math.max(4, x) + 4, centre - half - 6);
+        }
+    }
+}

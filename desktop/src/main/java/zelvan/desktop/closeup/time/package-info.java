@@ -1,0 +1,5 @@
+/// The close-up seen in time. Start with [TimeLens].
+@NullMarked
+package zelvan.desktop.closeup.time;
+
+import org.jspecify.annotations.NullMarked;

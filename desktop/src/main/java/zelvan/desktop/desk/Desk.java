@@ -1,0 +1,375 @@
+package zelvan.desktop.desk;
+
+import java.nio.file.Path;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import javafx.collections.FXCollections;
+import javafx.collections.ObservableList;
+import zelvan.derived.Derived;
+import zelvan.desktop.acts.Act;
+import zelvan.desktop.acts.Doubts;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.acts.State;
+import zelvan.measure.Combing;
+import zelvan.play.Player;
+import zelvan.session.AudioReference;
+import zelvan.session.Edit;
+import zelvan.session.Gesture;
+import zelvan.session.History;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.units.GuideSpan;
+import zelvan.units.SongSpan;
+
+/// The window's state.
+public final class Desk {
+    /// A doubtful place is shown with at least this much to both sides of its middle.
+    private static final double SHORTEST_PLACE_SECONDS = 0.9;
+
+    /// Where in the close-up a moment stands that it follows.
+    private static final double FOLLOWED_SHARE = 0.1;
+
+    private static final double BEFORE_PHRASE_SECONDS = 0.3;
+
+    private final ReadOnlyObjectWrapper<History> history =
+            new ReadOnlyObjectWrapper<>(History.startingWith(Session.EMPTY));
+    private final ReadOnlyObjectWrapper<Optional<Path>> file =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Derived> derived =
+            new ReadOnlyObjectWrapper<>(Derived.NOTHING);
+    private final ReadOnlyObjectWrapper<List<Combing>> combing =
+            new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyBooleanWrapper stale = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyBooleanWrapper stopped = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyObjectWrapper<Selection> selection =
+            new ReadOnlyObjectWrapper<>(Selection.NOTHING);
+    private final ReadOnlyObjectWrapper<Focus> focus = new ReadOnlyObjectWrapper<>(Focus.NOTHING);
+    private final Sight sight = new Sight();
+    private final Hearing hearing;
+    private final Job deriving = new Job();
+    private final Job printing = new Job();
+    private final ObservableList<Message> messages = FXCollections.observableArrayList();
+    private final ObservableList<Message> shownMessages =
+            FXCollections.unmodifiableObservableList(messages);
+    private Session saved = Session.EMPTY;
+    private int era;
+
+    /// @param player is heard
+    public Desk(Player player) {
+        hearing = new Hearing(player);
+    }
+
+    // What is wanted.
+
+    public ReadOnlyObjectProperty<History> history() {
+        return history.getReadOnlyProperty();
+    }
+
+    public Session session() {
+        return history.get().current();
+    }
+
+    /// What acts are made from.
+    public State now() {
+        return new State(session(), derived.get(), selection.get(), focus.get());
+    }
+
+    /// What somebody does, as a step by itself.
+    public void act(Function<State, Act> what) {
+        act(what, Gesture.begin());
+    }
+
+    /// What somebody does, as a part of what he does in one go.
+    public void act(Function<State, Act> what, Gesture gesture) {
+        Act act = what.apply(now());
+        act.edit().ifPresent(edit -> apply(edit, gesture));
+        act.focus().ifPresent(this::focusOn);
+        act.words().ifPresent(this::say);
+    }
+
+    /// As one step.
+    public void apply(Edit edit) {
+        apply(edit, Gesture.begin());
+    }
+
+    /// As a part of what the user does in one go.
+    public void apply(Edit edit, Gesture gesture) {
+        move(history.get().apply(edit, gesture));
+    }
+
+    public void undo() {
+        move(history.get().undo());
+    }
+
+    public void redo() {
+        move(history.get().redo());
+    }
+
+    /// To a step of the history.
+    public void goTo(int step) {
+        move(history.get().goTo(step));
+    }
+
+    private void move(History next) {
+        Session wanted = next.current();
+        selection.set(
+                selection
+                        .get()
+                        .keeping(
+                                wanted.voices().stream()
+                                        .map(Voice::id)
+                                        .collect(Collectors.toSet())));
+        if (focus.get() instanceof Focus.OnProtection p && !isThere(p, wanted)) {
+            focus.set(Focus.NOTHING);
+        }
+        history.set(next);
+    }
+
+    private static boolean isThere(Focus.OnProtection focused, Session session) {
+        return session.voice(focused.voiceId()).stream()
+                .anyMatch(v -> session.handOf(v).protections().contains(focused.protection()));
+    }
+
+    // Where it comes from and goes to.
+
+    /// Where the session was opened from or saved to.
+    public ReadOnlyObjectProperty<Optional<Path>> file() {
+        return file.getReadOnlyProperty();
+    }
+
+    /// Whether there is something that is not saved.
+    public boolean dirty() {
+        return !session().equals(saved);
+    }
+
+    /// Begins anew with a session. What was derived of the one before says nothing of it.
+    ///
+    /// @param from where it was opened from; empty if it was never saved
+    /// @param asSaved what of it is saved
+    public void open(Session session, Optional<Path> from, Session asSaved) {
+        era++;
+        file.set(from);
+        saved = asSaved;
+        selection.set(Selection.NOTHING);
+        focus.set(Focus.NOTHING);
+        derived.set(Derived.NOTHING);
+        combing.set(List.of());
+        history.set(History.startingWith(session));
+    }
+
+    /// How many sessions were opened: what belongs to one of an earlier era is to be dropped.
+    public int era() {
+        return era;
+    }
+
+    /// The session as it is now lies there.
+    public void savedTo(Path path) {
+        file.set(Optional.of(path));
+        saved = session();
+    }
+
+    /// What was brought in comes from its files again: there is nothing in it to be saved.
+    public void regardAsSaved() {
+        saved = session();
+    }
+
+    /// What was read of recordings is known from now on; that is no change that wants to be saved.
+    public void know(Map<String, AudioReference> recordings) {
+        saved = saved.knowing(recordings);
+        if (!session().knowing(recordings).equals(session())) {
+            history.set(history.get().amended(s -> s.knowing(recordings)));
+        }
+    }
+
+    // What is derived.
+
+    /// The newest derived values; they may lag behind the session, and then it is [#stale].
+    public ReadOnlyObjectProperty<Derived> derived() {
+        return derived.getReadOnlyProperty();
+    }
+
+    /// Where voices have become so alike that they comb; found in the background.
+    public ReadOnlyObjectProperty<List<Combing>> combing() {
+        return combing.getReadOnlyProperty();
+    }
+
+    /// Whether the derived values lag behind the session.
+    public ReadOnlyBooleanProperty stale() {
+        return stale.getReadOnlyProperty();
+    }
+
+    /// Whether the user gave up the work that would make the derived values new.
+    public ReadOnlyBooleanProperty stopped() {
+        return stopped.getReadOnlyProperty();
+    }
+
+    /// Newer values; the first phrase is shown when it is known.
+    public void show(Derived next) {
+        boolean first = derived.get().guidePhrases().isEmpty();
+        derived.set(next);
+        if (first && !next.guidePhrases().isEmpty()) {
+            show(next.guidePhrases().getFirst());
+        }
+    }
+
+    public void show(List<Combing> found) {
+        combing.set(List.copyOf(found));
+    }
+
+    /// Newer values are being worked out.
+    public void awaitDerived() {
+        stale.set(true);
+        stopped.set(false);
+    }
+
+    /// The derived values are those of the session.
+    public void upToDate() {
+        stale.set(false);
+    }
+
+    /// Newer values do not come, if any are missing.
+    public void giveUp() {
+        stopped.set(stale.get());
+    }
+
+    // What is being done.
+
+    /// The work that brings newer values.
+    public Job deriving() {
+        return deriving;
+    }
+
+    /// The print that is being written.
+    public Job printing() {
+        return printing;
+    }
+
+    // What is looked at and heard.
+
+    public ReadOnlyObjectProperty<Selection> selection() {
+        return selection.getReadOnlyProperty();
+    }
+
+    public void select(Selection next) {
+        selection.set(next);
+    }
+
+    /// What keys act on in the close-up.
+    public ReadOnlyObjectProperty<Focus> focus() {
+        return focus.getReadOnlyProperty();
+    }
+
+    public void focusOn(Focus next) {
+        focus.set(next);
+    }
+
+    public Sight sight() {
+        return sight;
+    }
+
+    public Hearing hearing() {
+        return hearing;
+    }
+
+    /// The voices that matter most: those that are selected, then those in sight.
+    public List<String> attention() {
+        Set<String> first = new LinkedHashSet<>(selection.get().voiceIds());
+        first.addAll(sight.voiceIds());
+        first.removeIf(id -> session().voice(id).isEmpty());
+        return List.copyOf(first);
+    }
+
+    /// Shows a phrase in the close-up.
+    public void show(GuideSpan phrase) {
+        SongSpan wide = now().sounding(phrase).widenedBy(Math.max(0.25, 0.08 * phrase.seconds()));
+        sight.show(new Viewport(Math.max(0, wide.startSeconds()), wide.endSeconds()));
+    }
+
+    /// Puts the playhead somewhere, and shows what is there in the close-up.
+    public void seekAndShow(double seconds) {
+        hearing.player().seek(seconds);
+        follow(seconds);
+    }
+
+    /// Moves the close-up, if it does not show a moment of the song.
+    public void follow(double seconds) {
+        Viewport now = sight.viewport().get();
+        if (seconds < now.startSeconds() || seconds > now.endSeconds()) {
+            double from = seconds - FOLLOWED_SHARE * now.seconds();
+            moveAlong(from - now.startSeconds());
+        }
+    }
+
+    /// Shows more or less around the middle.
+    ///
+    /// @param factor below 1 shows less
+    public void zoom(double factor) {
+        Viewport view = sight.viewport().get();
+        double middle = 0.5 * (view.startSeconds() + view.endSeconds());
+        sight.show(view.zoomed(factor, middle, derived.get().seconds()));
+    }
+
+    /// Shows what is later or earlier.
+    public void moveAlong(double seconds) {
+        sight.show(sight.viewport().get().moved(seconds, derived.get().seconds()));
+    }
+
+    /// Selects the voice of a doubtful place, shows the place, and loops its phrase.
+    public void visit(Doubts.Place place) {
+        visit(place.voice().id(), place.phrase());
+        GuideSpan span = place.doubt().span();
+        Doubts.octave(derived.get(), place)
+                .ifPresent(octave -> {
+                    sight.lookThrough(Lens.PITCH);
+                    focusOn(new Focus.OnRange(place.voice().id(), octave));
+                });
+        double middle = now().sounding(span).middleSeconds();
+        double half = Math.max(SHORTEST_PLACE_SECONDS, span.seconds());
+        double from = Math.max(0, middle - half);
+        sight.show(new Viewport(from, from + 2 * half));
+    }
+
+    /// Selects a phrase of a voice, shows it, and loops it.
+    public void visit(String voiceId, GuideSpan phrase) {
+        focusOn(Focus.NOTHING);
+        select(Selection.ofCell(voiceId, phrase));
+        show(phrase);
+        hearing.loop(true);
+        if (!hearing.player().playing()) {
+            double from = now().sounding(phrase).startSeconds() - BEFORE_PHRASE_SECONDS;
+            hearing.player().seek(Math.max(0, from));
+        }
+    }
+
+    // What was said.
+
+    /// What the user was told and has not put away, the newest last.
+    public ObservableList<Message> messages() {
+        return shownMessages;
+    }
+
+    /// Tells the user something; what stands there already counts how often it happened.
+    public void say(String text, Message.Offer... offers) {
+        for (int i = 0; i < messages.size(); i++) {
+            if (messages.get(i).text().equals(text)) {
+                messages.add(messages.remove(i).again(List.of(offers)));
+                return;
+            }
+        }
+        messages.add(new Message(text, 1, List.of(offers)));
+    }
+
+    public void putAway(Message message) {
+        messages.remove(message);
+    }
+}

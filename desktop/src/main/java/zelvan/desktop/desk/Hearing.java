@@ -1,0 +1,78 @@
+package zelvan.desktop.desk;
+
+import javafx.beans.property.ReadOnlyBooleanProperty;
+import javafx.beans.property.ReadOnlyBooleanWrapper;
+import javafx.beans.property.ReadOnlyDoubleProperty;
+import javafx.beans.property.ReadOnlyDoubleWrapper;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+import zelvan.play.Player;
+import zelvan.play.Version;
+
+/// How the session is heard: which version, how fast, over and over or not.
+public final class Hearing {
+    private final Player player;
+    private final ReadOnlyObjectWrapper<Version> version =
+            new ReadOnlyObjectWrapper<>(Version.LOCKED);
+    private final ReadOnlyBooleanWrapper looping = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyBooleanWrapper halfSpeed = new ReadOnlyBooleanWrapper();
+    private final ReadOnlyDoubleWrapper rawGainDecibels = new ReadOnlyDoubleWrapper();
+
+    Hearing(Player player) {
+        this.player = player;
+    }
+
+    /// What plays; it knows where the playhead is.
+    public Player player() {
+        return player;
+    }
+
+    public void playOrStop() {
+        if (player.playing()) {
+            player.stop();
+        } else {
+            player.play();
+        }
+    }
+
+    public ReadOnlyObjectProperty<Version> version() {
+        return version.getReadOnlyProperty();
+    }
+
+    public void hear(Version next) {
+        version.set(next);
+    }
+
+    /// Raw instead of locked, or the other way round.
+    public void switchVersion() {
+        version.set(version.get() == Version.RAW ? Version.LOCKED : Version.RAW);
+    }
+
+    /// Whether what is selected is played over and over.
+    public ReadOnlyBooleanProperty looping() {
+        return looping.getReadOnlyProperty();
+    }
+
+    public void loop(boolean on) {
+        looping.set(on);
+    }
+
+    /// Whether everything sounds half as fast, at the same pitch.
+    public ReadOnlyBooleanProperty halfSpeed() {
+        return halfSpeed.getReadOnlyProperty();
+    }
+
+    public void slowDown(boolean on) {
+        halfSpeed.set(on);
+    }
+
+    /// By how much the raw version is made louder, so that it is as loud as the locked one; found
+    /// in the background.
+    public ReadOnlyDoubleProperty rawGainDecibels() {
+        return rawGainDecibels.getReadOnlyProperty();
+    }
+
+    public void playRawLouder(double gainDecibels) {
+        rawGainDecibels.set(gainDecibels);
+    }
+}

@@ -1,0 +1,54 @@
+package zelvan.desktop.desk;
+
+import java.util.List;
+import java.util.Optional;
+import javafx.beans.property.ReadOnlyObjectProperty;
+import javafx.beans.property.ReadOnlyObjectWrapper;
+
+/// What of the song is looked at, and how.
+public final class Sight {
+    private final ReadOnlyObjectWrapper<Lens> lens = new ReadOnlyObjectWrapper<>(Lens.TIME);
+    private final ReadOnlyObjectWrapper<Viewport> viewport =
+            new ReadOnlyObjectWrapper<>(Viewport.START);
+    private final ReadOnlyObjectWrapper<Optional<Double>> writing =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private List<String> voiceIds = List.of();
+
+    /// What the close-up is looked at through.
+    public ReadOnlyObjectProperty<Lens> lens() {
+        return lens.getReadOnlyProperty();
+    }
+
+    public void lookThrough(Lens next) {
+        lens.set(next);
+    }
+
+    /// What the close-up shows.
+    public ReadOnlyObjectProperty<Viewport> viewport() {
+        return viewport.getReadOnlyProperty();
+    }
+
+    public void show(Viewport next) {
+        viewport.set(next);
+    }
+
+    /// The moment of the song at which a chord is being written, if one is.
+    public ReadOnlyObjectProperty<Optional<Double>> writing() {
+        return writing.getReadOnlyProperty();
+    }
+
+    /// @param songSeconds where a chord is to be written; empty for nowhere any more
+    public void writeAt(Optional<Double> songSeconds) {
+        writing.set(songSeconds);
+    }
+
+    /// The voices in sight, from top to bottom.
+    public List<String> voiceIds() {
+        return voiceIds;
+    }
+
+    /// Says which voices are in sight: they are worked out first.
+    public void showing(List<String> ids) {
+        voiceIds = List.copyOf(ids);
+    }
+}

@@ -1,0 +1,171 @@
+package zelvan.desktop.work;
+
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicReference;
+import javafx.application.Platform;
+import org.jspecify.annotations.Nullable;
+import zelvan.derived.Derived;
+import zelvan.derived.RecordingChanged;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Message;
+import zelvan.engine.Engine;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
+import zelvan.session.Edit;
+import zelvan.session.Session;
+
+/// Brings what is derived up to the session: in the background, shown as it gets ready, and never
+/// that of a session which is not open any more.
+public final class Deriving {
+    private final Desk desk;
+    private final Engine engine;
+    private final Background background;
+    private Asked asked = new Asked(Session.EMPTY, 0);
+
+    /// What is being worked out or was.
+    private record Asked(Session session, int era) {}
+
+    Deriving(Desk desk, Engine engine, Background background) {
+        this.desk = desk;
+        this.engine = engine;
+        this.background = background;
+        desk.history()
+                .subscribe(now -> {
+                    if (!asked.equals(new Asked(now.current(), desk.era()))) {
+                        derive();
+                    }
+                });
+        desk.deriving()
+                .cancelled()
+                .subscribe(given -> {
+                    if (given) {
+                        desk.giveUp();
+                    }
+                });
+    }
+
+    /// Works out what the session wants now, in the background.
+    private void derive() {
+        int era = desk.era();
+        asked = new Asked(desk.session(), era);
+        desk.awaitDerived();
+        List<String> first = desk.attention();
+        AtomicReference<@Nullable Derived> newest = new AtomicReference<>();
+        AtomicBoolean glanced = new AtomicBoolean();
+        background.whenDone(
+                "working out the newest settings",
+                engine.want(
+                        desk.session(),
+                        first,
+                        background.begin(),
+                        soFar -> {
+                            // However many voices are ready, the window is told once between two
+                            // looks.
+                            if (newest.getAndSet(soFar) == null) {
+                                Platform.runLater(() ->
+                                        arrivedSoFar(newest.getAndSet(null), era, first, glanced));
+                            }
+                        }),
+                next -> arrived(next, era),
+                desk::giveUp);
+    }
+
+    /// Tracks that were not there before are shown as they come. Of a change, what is in sight is
+    /// shown and heard as soon as all of it is ready, and the rest at the end.
+    private void arrivedSoFar(
+            @Nullable Derived soFar, int from, List<String> first, AtomicBoolean glanced) {
+        if (soFar == null || from != desk.era() || !desk.stale().get()) {
+            return;
+        }
+        Derived before = desk.derived().get();
+        boolean more = soFar.voices().keySet().stream().anyMatch(id -> before.voice(id).isEmpty());
+        boolean inSight = !first.isEmpty() && soFar.voices().keySet().containsAll(first);
+        if (more || inSight && !glanced.getAndSet(true)) {
+            desk.show(soFar.over(before));
+        }
+    }
+
+    /// @param from the era in which it was asked for; what belongs to a session that is not open
+    ///   any more is dropped
+    private void arrived(Derived next, int from) {
+        if (from != desk.era()) {
+            return;
+        }
+        Map<String, AudioReference> read = next.recordings();
+        // What is read of the files is no reason to work anything out again.
+        asked = new Asked(asked.session.knowing(read), from);
+        desk.know(read);
+        Derived known = next.of(next.session().knowing(read));
+        desk.show(known);
+        if (known.session().equals(desk.session())) {
+            desk.deriving().end();
+            desk.upToDate();
+            listen(known, from);
+        }
+        known.problems().forEach(this::tell);
+    }
+
+    private void listen(Derived known, int from) {
+        background.whenDone(
+                "listening for voices that comb",
+                engine.listenForCombing(known),
+                found -> {
+                    if (from == desk.era()) {
+                        desk.show(found);
+                    }
+                },
+                () -> desk.show(List.of()));
+        background.whenDone(
+                "listening for places that came out worse",
+                engine.listenForArtefacts(known),
+                checked -> {
+                    if (from == desk.era() && !desk.stale().get()) {
+                        desk.show(checked);
+                    }
+                },
+                () -> {});
+    }
+
+    /// Tells what is wrong with a track, once as long as it stands there.
+    private void tell(ZelvanProblem problem) {
+        String text = String.valueOf(problem.getMessage());
+        if (desk.messages().stream().anyMatch(m -> m.text().equals(text))) {
+            return;
+        }
+        if (problem instanceof RecordingChanged changed) {
+            desk.say(text, new Message.Offer("Take it as it is now", () -> use(changed.now())));
+        } else {
+            desk.say(text);
+        }
+    }
+
+    private void use(AudioReference now) {
+        List<Edit> edits =
+                desk.session().recordings().stream()
+                        .filter(r -> r.audio().path().equals(now.path()))
+                        .<Edit>map(r ->
+                                new Edit.UseRecording(
+                                        r.id(), String.valueOf(now.file().getFileName()), now))
+                        .toList();
+        if (!edits.isEmpty()) {
+            desk.apply(new Edit.Together(edits.getFirst().title(), edits));
+        }
+    }
+
+    /// Looks whether a recording was changed by somebody else, and derives anew if so.
+    public void lookAtFiles() {
+        Session now = desk.session();
+        background.whenDone(
+                "looking at the recordings",
+                CompletableFuture.supplyAsync(() -> engine.filesHaveChanged(now)),
+                changed -> {
+                    if (changed && !desk.stale().get()) {
+                        derive();
+                    }
+                },
+                () -> {});
+    }
+}
