@@ -19,7 +19,7 @@ import zelvan.units.RecordedSpan;
 /// and space* (2007); M. Müller, *Fundamentals of Music Processing* (2015), chapter 3.
 public final class Aligner {
     /// Changes whenever the same two analyses would be matched differently.
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
 
     // Frames of the analysis in a row, from coarse to fine.
     private static final int SONG_STEP = 16;
@@ -143,7 +143,7 @@ public final class Aligner {
         Correspondence near = new Correspondence(syllablePath, guide, voice, SYLLABLE_STEP);
         List<Anchor> edges = RestEdges.pairs(guide, voice, near, walls);
         Band fineBand = fine.bandAround(syllablePath, SYLLABLE_STEP, FINE_RADIUS_SECONDS);
-        edges.forEach(edge -> fine.leadThrough(fineBand, edge));
+        fine.leadThrough(fineBand, edges);
         WarpPath finePath = new Warping(fine).best(fineBand);
         Correspondence found = new Correspondence(finePath, guide, voice, 1);
         Trust trust = new Trust(found, posterior, SYLLABLE_STEP);

@@ -60,8 +60,15 @@ record Band(int[] low, int[] high) {
         return new Band(low, high);
     }
 
-    /// The same band narrowed to pass through a held pair of rows.
-    void passThrough(int guideRow, int voiceRow) {
+    /// How much steeper than the other voice a way may rise: as the steps of [Warping].
+    private static final int STEEPEST = 3;
+
+    /// Narrows the band to pass through a pair of rows. Where the pair lies beside the band, ways
+    /// lead from it to the pair and back, as steep as a voice can be matched.
+    ///
+    /// @param previousRow row of the guide of the pair before, which the band keeps passing
+    ///   through; −1 if there is none
+    void passThrough(int guideRow, int voiceRow, int previousRow) {
         for (int i = 0; i < low.length; i++) {
             if (i < guideRow) {
                 high[i] = Math.min(high[i], Math.max(voiceRow - 1, 0));
@@ -73,12 +80,15 @@ record Band(int[] low, int[] high) {
         }
         low[guideRow] = voiceRow;
         high[guideRow] = voiceRow;
-        // Rows before must be able to reach the pair, rows after to leave it.
-        for (int i = guideRow - 1; i >= 0 && high[i] < voiceRow - 1; i--) {
-            high[i] = voiceRow - 1;
+        int way = voiceRow - 1;
+        for (int i = guideRow - 1; i > previousRow && high[i] < way; i--) {
+            high[i] = way;
+            way -= STEEPEST;
         }
-        for (int i = guideRow + 1; i < low.length && low[i] > voiceRow + 1; i++) {
-            low[i] = voiceRow + 1;
+        way = voiceRow + 1;
+        for (int i = guideRow + 1; i < low.length && low[i] > way; i++) {
+            low[i] = way;
+            way += STEEPEST;
         }
     }
 }

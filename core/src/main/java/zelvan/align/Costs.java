@@ -13,6 +13,17 @@ interface Costs {
     /// common.
     double match(int i, int j);
 
+    /// The same of a row of the guide and several of the voice.
+    ///
+    /// @param from first row of the voice
+    /// @param to row after the last
+    /// @param into takes the costs, from `at` on
+    default void match(int i, int from, int to, double[] into, int at) {
+        for (int j = from; j < to; j++) {
+            into[at + j - from] = match(i, j);
+        }
+    }
+
     /// Of row `i` of the guide being passed together with another one by one row of the voice; of
     /// this and [#lingerOfVoice] the dearer counts.
     double lingerOfGuide(int i);

@@ -20,8 +20,7 @@ final class PathPosterior {
     /// which improbable and wrong coincide best.
     private static final double TEMPERATURE = 1;
 
-    /// The longest step; as many empty columns stand before the first and after the last.
-    private static final int LONGEST = 3;
+    private static final int LONGEST = BandRows.LONGEST;
 
     private final Band band;
     private final int rows;
@@ -66,9 +65,7 @@ final class PathPosterior {
         weight = new double[rows][];
         match = new float[rows][];
         for (int i = 0; i < rows; i++) {
-            int row = i;
-            int low = band.low()[i];
-            weight[i] = soft(band.high()[i] - low + 1, k -> costs.match(row, low + k));
+            weight[i] = softMatches(costs, i, band.low()[i], band.high()[i] + 1);
             match[i] = new float[weight[i].length];
         }
         Forward forward = new Forward();
@@ -78,81 +75,42 @@ final class PathPosterior {
         }
     }
 
+    private static double[] softMatches(Costs costs, int row, int from, int to) {
+        double[] soft = new double[to - from];
+        costs.match(row, from, to, soft, 0);
+        for (int k = 0; k < soft.length; k++) {
+            soft[k] = Math.exp(-soft[k] / TEMPERATURE);
+        }
+        return soft;
+    }
+
     private static double[] soft(int count, IntToDoubleFunction cost) {
         return IntStream.range(0, count)
                 .mapToDouble(k -> Math.exp(-cost.applyAsDouble(k) / TEMPERATURE))
                 .toArray();
     }
 
-    /// A few rows in turn, spread out over all columns so that steps need not look whether they
-    /// stay in the band: outside it there is nothing.
-    private final class Rows {
-        private static final int PLACES = LONGEST + 1;
-        private final double[][] values = new double[PLACES][columns + 2 * LONGEST];
-        private final int[] opened = new int[PLACES];
-
-        Rows() {
-            Arrays.fill(opened, -1);
-        }
-
-        double[] at(int row) {
-            return values[Math.floorMod(row, PLACES)];
-        }
-
-        /// Makes room for a row; the one that had its place is forgotten.
-        double[] open(int row) {
-            int place = Math.floorMod(row, PLACES);
-            if (opened[place] >= 0) {
-                Arrays.fill(values[place], first(opened[place]), last(opened[place]) + 1, 0);
-            }
-            opened[place] = row;
-            return values[place];
-        }
-
-        void open(int row, double[][] compact) {
-            double[] room = open(row);
-            if (row >= 0) {
-                System.arraycopy(compact[row], 0, room, first(row), compact[row].length);
-            }
-        }
-
-        double most(int row) {
-            double most = 0;
-            for (int c = first(row); c <= last(row); c++) {
-                most = Math.max(most, at(row)[c]);
-            }
-            return most;
-        }
-
-        void scale(double factor) {
-            for (int row : opened) {
-                if (row >= 0) {
-                    double[] open = at(row);
-                    for (int c = first(row); c <= last(row); c++) {
-                        open[c] *= factor;
-                    }
-                }
-            }
-        }
-    }
-
     /// Column of a row's first cell, counted with the empty ones.
     private int first(int row) {
-        return band.low()[row] + LONGEST;
+        return BandRows.first(band, row);
     }
 
     private int last(int row) {
-        return band.high()[row] + LONGEST;
+        return BandRows.last(band, row);
+    }
+
+    private BandRows newRows() {
+        return new BandRows(band, columns, 0);
     }
 
     /// What each step that ends in a cell weighs.
     private final class Steps {
-        final Rows weights = new Rows();
-        final Rows straight = new Rows();
-        final Rows twoOfVoice = new Rows();
-        final Rows threeOfVoice = new Rows();
-        final Rows twoOfGuide = new Rows();
-        final Rows threeOfGuide = new Rows();
+        final BandRows weights = newRows();
+        final BandRows straight = newRows();
+        final BandRows twoOfVoice = newRows();
+        final BandRows threeOfVoice = newRows();
+        final BandRows twoOfGuide = newRows();
+        final BandRows threeOfGuide = newRows();
 
         /// The weights of the row and of the two before it must be open.
         void open(int row) {
@@ -179,9 +137,9 @@ final class PathPosterior {
 
     /// The three states of the rows at hand.
     private final class States {
-        final Rows match = new Rows();
-        final Rows guideOnly = new Rows();
-        final Rows voiceOnly = new Rows();
+        final BandRows match = newRows();
+        final BandRows guideOnly = newRows();
+        final BandRows voiceOnly = newRows();
 
         void open(int row) {
             match.open(row);
@@ -278,7 +236,7 @@ final class PathPosterior {
     private void backward(Forward forward) {
         Steps steps = new Steps();
         States from = new States();
-        Rows ways = new Rows();
+        BandRows ways = newRows();
         for (int i = rows - 1; i >= rows - LONGEST; i--) {
             steps.weights.open(i, weight);
             ways.open(i, forward.matches);
@@ -336,21 +294,29 @@ final class PathPosterior {
 
     /// @param scale of the sums that lead on, as a logarithm, over all paths
     private void share(
-            int i, double[] logs, double scale, Rows ways, Steps steps, double[] onward) {
+            int i, double[] logs, double scale, BandRows ways, Steps steps, double[] onward) {
         double own = Math.exp(logs[i] + scale);
         double one = i >= 1 ? Math.exp(logs[i - 1] + scale) : 0;
         double two = i >= 2 ? Math.exp(logs[i - 2] + scale) : 0;
         double three = i >= 3 ? Math.exp(logs[i - 3] + scale) : 0;
+        double[] here = ways.at(i);
+        double[] before = ways.at(i - 1);
+        double[] twoBefore = ways.at(i - 2);
+        double[] threeBefore = ways.at(i - 3);
+        double[] twoOfGuide = steps.twoOfGuide.at(i);
+        double[] threeOfGuide = steps.threeOfGuide.at(i);
+        double[] twoOfVoice = steps.twoOfVoice.at(i);
+        double[] threeOfVoice = steps.threeOfVoice.at(i);
         for (int c = first(i); c <= last(i); c++) {
             double b = onward[c];
             if (b == 0) {
                 continue;
             }
-            add(i, c, ways.at(i)[c] * own * b);
-            double g2 = ways.at(i - 2)[c - 1] * steps.twoOfGuide.at(i)[c] * two * b;
-            double g3 = ways.at(i - 3)[c - 1] * steps.threeOfGuide.at(i)[c] * three * b;
-            double v2 = ways.at(i - 1)[c - 2] * steps.twoOfVoice.at(i)[c] * one * b;
-            double v3 = ways.at(i - 1)[c - 3] * steps.threeOfVoice.at(i)[c] * one * b;
+            add(i, c, here[c] * own * b);
+            double g2 = twoBefore[c - 1] * twoOfGuide[c] * two * b;
+            double g3 = threeBefore[c - 1] * threeOfGuide[c] * three * b;
+            double v2 = before[c - 2] * twoOfVoice[c] * one * b;
+            double v3 = before[c - 3] * threeOfVoice[c] * one * b;
             add(i - 1, c, g2 + g3);
             add(i - 2, c, g3);
             add(i, c - 1, v2 + v3);

@@ -27,8 +27,12 @@ final class VoiceCosts implements Costs {
 
     private static final double UNKNOWN = 0;
 
+    /// Rows that are compared at once: as many as stay near the processor.
+    private static final int BLOCK = 256;
+
     private final Features guide;
     private final Features voice;
+    private final float[][] columns;
     private final boolean[] walled;
     private final double rowSeconds;
     private final double spread;
@@ -49,6 +53,7 @@ final class VoiceCosts implements Costs {
             double spread) {
         this.guide = new Features(guide, weights, step);
         this.voice = new Features(voice, weights, step);
+        columns = this.voice.columns();
         rowSeconds = step * VoiceAnalysis.HOP_SECONDS;
         walled = walled(walls);
         this.spread = spread > 0 ? spread : typicalDistance();
@@ -87,13 +92,19 @@ final class VoiceCosts implements Costs {
         return voice.count();
     }
 
-    /// Leads all paths of a band through two moments that belong together. The first and the last
-    /// rows belong together anyway.
-    void leadThrough(Band band, Anchor anchor) {
-        int i = (int) Math.round(anchor.guideSeconds() / rowSeconds);
-        int j = (int) Math.round(anchor.sourceSeconds() / rowSeconds);
-        if (i > 0 && i < guide.count() - 1 && j > 0 && j < voice.count() - 1) {
-            band.passThrough(i, j);
+    /// Leads all paths of a band through moments that belong together. The first and the last rows
+    /// belong together anyway.
+    ///
+    /// @param pairs strictly increasing in both voices
+    void leadThrough(Band band, List<Anchor> pairs) {
+        int previous = -1;
+        for (Anchor pair : pairs) {
+            int i = (int) Math.round(pair.guideSeconds() / rowSeconds);
+            int j = (int) Math.round(pair.sourceSeconds() / rowSeconds);
+            if (i > 0 && i < guide.count() - 1 && j > 0 && j < voice.count() - 1) {
+                band.passThrough(i, j, previous);
+                previous = i;
+            }
         }
     }
 
@@ -132,6 +143,23 @@ final class VoiceCosts implements Costs {
             return FORBIDDEN;
         }
         return unlikeness(SHARPNESS * Features.distance(guide.rows[i], voice.rows[j]) / spread);
+    }
+
+    @Override
+    public void match(int i, int from, int to, double[] into, int at) {
+        float[][] sums = new float[4][Math.min(BLOCK, to - from)];
+        float[] row = guide.rows[i];
+        for (int start = from; start < to; start += BLOCK) {
+            int count = Math.min(BLOCK, to - start);
+            Features.distances(row, columns, start, count, sums);
+            for (int k = 0; k < count; k++) {
+                double sum = sums[0][k] + sums[1][k] + (sums[2][k] + sums[3][k]);
+                into[at + start - from + k] =
+                        walled[start + k]
+                                ? FORBIDDEN
+                                : unlikeness(SHARPNESS * (sum / row.length) / spread);
+            }
+        }
     }
 
     /// `1 − exp(−x)`, by table: the inner loop runs some ten million times a minute of song.

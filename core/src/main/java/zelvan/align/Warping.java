@@ -1,6 +1,7 @@
 package zelvan.align;
 
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /// Finds the cheapest way through two voices, with explicit states for "only the guide sings" and
 /// "only the voice sings".
@@ -34,155 +35,161 @@ final class Warping {
     static final int GUIDE_ONLY = 1;
     static final int VOICE_ONLY = 2;
 
+    /// Above all that is possible.
+    private static final double NOTHING = 4 * Costs.FORBIDDEN;
+
+    private static final int PADDING = BandRows.LONGEST;
+
     private final Costs costs;
+
+    // Prices of each row of the voice.
+    private final double[] lingerOfVoice;
+    private final double[] enterVoiceOnly;
+    private final double[] tearVoice;
+    private final double[] skipVoice;
+    private final boolean[] atWall;
 
     Warping(Costs costs) {
         this.costs = costs;
+        int columns = costs.voiceRows();
+        lingerOfVoice = IntStream.range(0, columns).mapToDouble(costs::lingerOfVoice).toArray();
+        enterVoiceOnly = IntStream.range(0, columns).mapToDouble(costs::enterVoiceOnly).toArray();
+        tearVoice = IntStream.range(0, columns).mapToDouble(costs::tearVoice).toArray();
+        skipVoice = IntStream.range(0, columns).mapToDouble(costs::skipVoice).toArray();
+        atWall = new boolean[columns];
+        for (int j = 0; j < columns; j++) {
+            atWall[j] = costs.atWall(j);
+        }
     }
 
     /// The best path inside the band, from the first rows of both to the last of both.
     WarpPath best(Band band) {
         int rows = costs.guideRows();
         byte[][] came = new byte[rows][];
-        Row[] recent = {NOWHERE, NOWHERE, NOWHERE, NOWHERE};
+        Rows recent = new Rows(band);
         for (int i = 0; i < rows; i++) {
-            Row now = new Row(band.low()[i], band.high()[i]);
-            came[i] = new byte[now.match.length];
-            for (int k = 0; k < now.cost.length; k++) {
-                now.cost[k] = costs.match(i, now.low + k);
-            }
-            recent[3] = recent[2];
-            recent[2] = recent[1];
-            recent[1] = recent[0];
-            recent[0] = now;
-            fill(i, recent, came[i]);
+            came[i] = new byte[band.high()[i] - band.low()[i] + 1];
+            recent.open(i);
+            costs.match(
+                    i,
+                    band.low()[i],
+                    band.high()[i] + 1,
+                    recent.cost.at(i),
+                    BandRows.first(band, i));
+            fill(i, band, recent, came[i]);
         }
-        return backwards(band, came, recent[0].bestState(costs.voiceRows() - 1));
+        return backwards(band, came, recent.bestState(rows - 1, costs.voiceRows() - 1));
     }
 
-    /// Costs of one row of the guide, by row of the voice from `low` on.
-    private static final class Row {
-        final int low;
-        final double[] cost;
-        final double[] match;
-        final double[] guideOnly;
-        final double[] voiceOnly;
+    /// Costs of the cells of the rows at hand, and of the cheapest ways to their states.
+    private final class Rows {
+        final BandRows cost;
+        final BandRows match;
+        final BandRows guideOnly;
+        final BandRows voiceOnly;
 
-        Row(int low, int high) {
-            this.low = low;
-            cost = new double[high - low + 1];
-            match = new double[cost.length];
-            guideOnly = new double[cost.length];
-            voiceOnly = new double[cost.length];
+        Rows(Band band) {
+            cost = new BandRows(band, costs.voiceRows(), NOTHING);
+            match = new BandRows(band, costs.voiceRows(), NOTHING);
+            guideOnly = new BandRows(band, costs.voiceRows(), NOTHING);
+            voiceOnly = new BandRows(band, costs.voiceRows(), NOTHING);
         }
 
-        double at(double[] values, int j) {
-            int index = j - low;
-            return index >= 0 && index < values.length ? values[index] : Costs.FORBIDDEN * 4;
+        void open(int row) {
+            cost.open(row);
+            match.open(row);
+            guideOnly.open(row);
+            voiceOnly.open(row);
         }
 
-        int bestState(int j) {
-            double m = at(match, j);
-            double g = at(guideOnly, j);
-            double v = at(voiceOnly, j);
+        int bestState(int row, int column) {
+            double m = match.at(row)[column + PADDING];
+            double g = guideOnly.at(row)[column + PADDING];
+            double v = voiceOnly.at(row)[column + PADDING];
             return m <= g && m <= v ? MATCH : g <= v ? GUIDE_ONLY : VOICE_ONLY;
         }
     }
 
-    private static final Row NOWHERE = new Row(0, -1);
-
-    private void fill(int i, Row[] recent, byte[] came) {
-        Row now = recent[0];
-        Row one = recent[1];
-        Row two = recent[2];
-        Row three = recent[3];
-        boolean first = i == 0;
+    private void fill(int i, Band band, Rows recent, byte[] came) {
+        double[] cost = recent.cost.at(i);
+        double[] costOne = recent.cost.at(i - 1);
+        double[] costTwo = recent.cost.at(i - 2);
+        double[] match = recent.match.at(i);
+        double[] one = recent.match.at(i - 1);
+        double[] two = recent.match.at(i - 2);
+        double[] three = recent.match.at(i - 3);
+        double[] guideOnly = recent.guideOnly.at(i);
+        double[] guideOne = recent.guideOnly.at(i - 1);
+        double[] voiceOnly = recent.voiceOnly.at(i);
+        double[] voiceOne = recent.voiceOnly.at(i - 1);
+        boolean top = i == 0;
         double skipI = costs.skipGuide(i);
         double enterI = costs.enterGuideOnly(i);
         double tearI = costs.tearGuide(i);
         double lingerI = costs.lingerOfGuide(i);
-        for (int k = 0; k < now.match.length; k++) {
-            int j = now.low + k;
-            double c = now.cost[k];
-            double linger = Math.max(lingerI, costs.lingerOfVoice(j));
-            double diagonal = one.at(one.match, j - 1);
-            double best = first && j == 0 ? 2 * c : diagonal + 2 * c;
+        int first = BandRows.first(band, i);
+        for (int k = 0; k < came.length; k++) {
+            int c = first + k;
+            int j = c - PADDING;
+            boolean corner = top && j == 0;
+            double own = cost[c];
+            double linger = Math.max(lingerI, lingerOfVoice[j]);
+            double best = corner ? 2 * own : one[c - 1] + 2 * own;
             int from = FROM_DIAGONAL;
-            double twoOfGuide = one.at(one.cost, j);
-            double other = two.at(two.match, j - 1) + 2 * twoOfGuide + c + linger;
+            double other = two[c - 1] + 2 * costOne[c] + own + linger;
             if (other < best) {
                 best = other;
                 from = FROM_TWO_OF_GUIDE;
             }
-            other =
-                    three.at(three.match, j - 1)
-                            + 2 * two.at(two.cost, j)
-                            + twoOfGuide
-                            + c
-                            + 2 * linger;
+            other = three[c - 1] + 2 * costTwo[c] + costOne[c] + own + 2 * linger;
             if (other < best) {
                 best = other;
                 from = FROM_THREE_OF_GUIDE;
             }
-            double twoOfVoice = now.at(now.cost, j - 1);
-            other = one.at(one.match, j - 2) + 2 * twoOfVoice + c + linger;
+            other = one[c - 2] + 2 * cost[c - 1] + own + linger;
             if (other < best) {
                 best = other;
                 from = FROM_TWO_OF_VOICE;
             }
-            other =
-                    one.at(one.match, j - 3)
-                            + 2 * now.at(now.cost, j - 2)
-                            + twoOfVoice
-                            + c
-                            + 2 * linger;
+            other = one[c - 3] + 2 * cost[c - 2] + cost[c - 1] + own + 2 * linger;
             if (other < best) {
                 best = other;
                 from = FROM_THREE_OF_VOICE;
             }
-            other = one.at(one.guideOnly, j - 1) + 2 * c;
+            other = guideOne[c - 1] + 2 * own;
             if (other < best) {
                 best = other;
                 from = FROM_GUIDE_ONLY;
             }
-            other = one.at(one.voiceOnly, j - 1) + 2 * c;
+            other = voiceOne[c - 1] + 2 * own;
             if (other < best) {
                 best = other;
                 from = FROM_VOICE_ONLY;
             }
-            now.match[k] = best;
-            boolean wall = costs.atWall(j);
+            match[c] = best;
+            boolean wall = atWall[j];
             int guideFrom = MATCH;
-            double guideOnly =
-                    first && j == 0
-                            ? 0
-                            : one.at(one.match, j) + (wall ? 0 : enterI + costs.tearVoice(j));
-            double stay = one.at(one.guideOnly, j);
-            if (stay < guideOnly) {
-                guideOnly = stay;
+            double alone = corner ? 0 : one[c] + (wall ? 0 : enterI + tearVoice[j]);
+            if (guideOne[c] < alone) {
+                alone = guideOne[c];
                 guideFrom = GUIDE_ONLY;
             }
-            double turn = one.at(one.voiceOnly, j);
-            if (turn < guideOnly) {
-                guideOnly = turn;
+            if (voiceOne[c] < alone) {
+                alone = voiceOne[c];
                 guideFrom = VOICE_ONLY;
             }
-            now.guideOnly[k] = guideOnly + (wall ? 0 : skipI);
+            guideOnly[c] = alone + (wall ? 0 : skipI);
             int voiceFrom = MATCH;
-            double voiceOnly =
-                    first && j == 0
-                            ? 0
-                            : now.at(now.match, j - 1)
-                                    + (wall ? 0 : costs.enterVoiceOnly(j) + tearI);
-            if (k > 0 && now.voiceOnly[k - 1] < voiceOnly) {
-                voiceOnly = now.voiceOnly[k - 1];
+            alone = corner ? 0 : match[c - 1] + (wall ? 0 : enterVoiceOnly[j] + tearI);
+            if (k > 0 && voiceOnly[c - 1] < alone) {
+                alone = voiceOnly[c - 1];
                 voiceFrom = VOICE_ONLY;
             }
-            if (k > 0 && now.guideOnly[k - 1] < voiceOnly) {
-                voiceOnly = now.guideOnly[k - 1];
+            if (k > 0 && guideOnly[c - 1] < alone) {
+                alone = guideOnly[c - 1];
                 voiceFrom = GUIDE_ONLY;
             }
-            now.voiceOnly[k] = voiceOnly + costs.skipVoice(j);
+            voiceOnly[c] = alone + skipVoice[j];
             came[k] = (byte) (from | guideFrom << GUIDE_ONLY_SHIFT | voiceFrom << VOICE_ONLY_SHIFT);
         }
     }

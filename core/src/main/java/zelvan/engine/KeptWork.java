@@ -6,13 +6,16 @@ import java.io.DataInputStream;
 import java.io.DataOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Stream;
 import java.util.zip.CRC32C;
@@ -23,11 +26,13 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.files.FileStamp;
 import zelvan.files.UserFolders;
 import zelvan.files.WholeFile;
+import zelvan.render.EpochFinder;
+import zelvan.render.Epochs;
 
-/// What took long to work out, on disk: analyses by the content of the audio, matches by the
-/// content of both, each with the version of what made it. A cache: what is missing or damaged is
-/// worked out again, what cannot be written is not kept, and what was not used for longest goes
-/// when there is too much.
+/// What took long to work out, on disk: the content of files by how they lie there, analyses and
+/// epochs by the content of the audio, matches by the content of both, each with the version of
+/// what made it. A cache: what is missing or damaged is worked out again, what cannot be written is
+/// not kept, and what was not used for longest goes when there is too much.
 ///
 /// Thread safety: any thread may call it.
 public final class KeptWork {
@@ -38,6 +43,8 @@ public final class KeptWork {
 
     /// So often, counted in what is saved, is looked whether there is too much.
     private static final int SAVES_A_LOOK = 16;
+
+    private static final Duration SETTLED_AFTER = Duration.ofSeconds(3);
 
     private static final long MAGIC = 0x5A6C764B65707431L;
     private static final int HEAD_BYTES = 2 * Long.BYTES;
@@ -79,6 +86,69 @@ public final class KeptWork {
 
     private Path analysisFile(String sha256) {
         return folder.resolve(sha256 + ".v" + VoiceAnalysis.VERSION);
+    }
+
+    /// A file as it was read, and what was in it.
+    private record Content(String path, FileStamp stamp, String sha256) {
+        static void write(DataOutputStream out, Content content) throws IOException {
+            out.writeUTF(content.path);
+            out.writeLong(content.stamp.bytes());
+            out.writeLong(content.stamp.modified().getEpochSecond());
+            out.writeInt(content.stamp.modified().getNano());
+            out.writeUTF(content.sha256);
+        }
+
+        static Content read(DataInputStream in) throws IOException {
+            return new Content(
+                    in.readUTF(),
+                    new FileStamp(
+                            in.readLong(), Instant.ofEpochSecond(in.readLong(), in.readInt())),
+                    in.readUTF());
+        }
+    }
+
+    /// SHA-256 of a file that was read when it had the same stamp.
+    Optional<String> content(Path file, FileStamp stamp) {
+        String path = pathOf(file);
+        return load(contentFile(path), Content::read)
+                .filter(known -> known.path.equals(path) && known.stamp.equals(stamp))
+                .map(Content::sha256);
+    }
+
+    /// A file that was changed a moment ago may be changed again with the same stamp, and is not
+    /// kept.
+    void keep(Path file, FileStamp stamp, String sha256) {
+        boolean settled =
+                !stamp.isMissing()
+                        && stamp.modified().isBefore(Instant.now().minus(SETTLED_AFTER))
+                        && stamp.equals(FileStamp.of(file));
+        if (settled) {
+            String path = pathOf(file);
+            save(contentFile(path), new Content(path, stamp, sha256), Content::write);
+        }
+    }
+
+    private static String pathOf(Path file) {
+        return file.toAbsolutePath().normalize().toString();
+    }
+
+    private Path contentFile(String path) {
+        UUID name = UUID.nameUUIDFromBytes(path.getBytes(StandardCharsets.UTF_8));
+        return folder.resolve(name + ".c1");
+    }
+
+    /// Of the pitch that is heard.
+    Optional<Epochs> epochs(String sha256) {
+        return load(epochsFile(sha256), EpochsCodec::read);
+    }
+
+    void keep(String sha256, Epochs epochs) {
+        save(epochsFile(sha256), epochs, EpochsCodec::write);
+    }
+
+    private Path epochsFile(String sha256) {
+        return folder.resolve(
+                "%s.e%d.%d".formatted(sha256, VoiceAnalysis.VERSION, EpochFinder.VERSION));
     }
 
     Optional<Aligner.Match> match(String leaderSha256, String voiceSha256) {

@@ -33,7 +33,7 @@ record Read(Path file, FileStamp stamp) implements Step<Reading> {
     @Override
     public Reading run(Inputs inputs) {
         try {
-            SoundFile read = SoundFiles.read(file);
+            SoundFile read = read(inputs.kept());
             return new Reading(
                     Optional.of(read), Optional.of(new RawSource(read.sound())), Optional.empty());
         } catch (AudioFileProblem e) {
@@ -41,13 +41,20 @@ record Read(Path file, FileStamp stamp) implements Step<Reading> {
         }
     }
 
-    /// Kept as it came, in at most four bytes a sample.
-    @Override
-    public long bytes(Reading value) {
-        return value.file().map(SoundFile::sound).map(Read::bytes).orElse(0L);
+    /// What was read of a file before is taken for granted as long as nobody writes to it.
+    private SoundFile read(KeptWork kept) throws AudioFileProblem {
+        Optional<SoundFile> known =
+                kept.content(file, stamp).flatMap(sha256 -> SoundFiles.reopen(file, stamp, sha256));
+        if (known.isPresent()) {
+            return known.get();
+        }
+        SoundFile read = SoundFiles.read(file);
+        kept.keep(file, stamp, read.sha256());
+        return read;
     }
 
-    private static long bytes(Sound sound) {
-        return (long) Float.BYTES * sound.channelCount() * sound.frames();
+    @Override
+    public long bytes(Reading value) {
+        return value.file().map(SoundFile::sound).map(Sound::bytesInMemory).orElse(0L);
     }
 }

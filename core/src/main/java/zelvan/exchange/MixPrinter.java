@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import zelvan.audio.BroadcastStamp;
 import zelvan.audio.Sound;
+import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.audio.TruePeak;
@@ -20,6 +21,7 @@ import zelvan.play.Mixer;
 import zelvan.play.Program;
 import zelvan.play.Version;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.Voice;
 import zelvan.units.Decibels;
 
 /// Writes what is heard to one stereo file: levels, mutes, solos, blend and bed as they stand.
@@ -69,6 +71,13 @@ public final class MixPrinter {
                 new Listening(rate, 1).program(derived.session(), derived, Version.LOCKED);
         int frames = (int) Math.ceil(derived.seconds() * rate - 1e-6);
         Sound mixed = mixed(program, rate, frames, progress);
+        for (Voice voice : derived.session().voices()) {
+            Optional<SoundFile> recording = derived.voice(voice.id()).flatMap(DerivedVoice::file);
+            if (recording.isPresent()) {
+                VoicePrinter.failIfChanged(
+                        derived.session().audioOf(voice).file(), recording.get().sound());
+            }
+        }
         double peak = Decibels.ofAmplitude(Math.max(1e-9, TruePeak.of(mixed)));
         double lowered = Math.max(0, peak - HIGHEST_PEAK_DECIBELS);
         SoundFiles.write(

@@ -34,12 +34,14 @@ public final class VoicePrinter {
     ///
     /// @param name of the voice
     /// @param original its file as recorded; never written to
+    /// @param recording what was read of that file
     /// @param recorded format of that file
     /// @param source what is printed; where it is the recording itself, nothing is lost
     /// @param startSeconds where the session begins on its song's clock
     public record Job(
             String name,
             Path original,
+            Sound recording,
             SoundFormat recorded,
             VoiceSource source,
             double startSeconds) {
@@ -68,6 +70,7 @@ public final class VoicePrinter {
                         new Job(
                                 voice.name(),
                                 derived.session().audioOf(voice).file(),
+                                made.file().get().sound(),
                                 made.file().get().format(),
                                 made.locked().orElseThrow(),
                                 start));
@@ -145,8 +148,19 @@ public final class VoicePrinter {
                                 job.startSeconds,
                                 job.source.sampleRateHertz()));
         Headroom.Fitted fitted = Headroom.fit(rendered(job.source, format, frames, step), format);
+        failIfChanged(job.original, job.recording);
         SoundFiles.write(target, fitted.sound(), format, stamp);
         return new Printed(target.path(), fitted.loweredDecibels(), fitted.words());
+    }
+
+    /// Nothing is printed of a file that somebody wrote to meanwhile.
+    static void failIfChanged(Path file, Sound recording) throws ExchangeProblem {
+        if (!recording.isAsItWas()) {
+            throw new ExchangeProblem(
+                    file,
+                    "it was changed while it was being printed",
+                    "Print again when nobody writes to it any more");
+        }
     }
 
     private static Sound rendered(VoiceSource source, SoundFormat format, long frames, Step step) {

@@ -15,6 +15,9 @@ import zelvan.audio.Sound;
 /// is never missed or counted twice. Then all epochs are moved within their cycles to where most of
 /// the energy lies, so that a splice between them cuts where the cycle is weak.
 public final class EpochFinder {
+    /// Changes whenever the epochs of the same sound and pitch would come out differently.
+    public static final int VERSION = 1;
+
     private static final int CYCLES_COMPARED = 2;
 
     /// Where the sound comes again less than this, the pitch track alone is followed.

@@ -11,7 +11,7 @@ public final class Epochs {
     /// @param runStart first frame of each voiced stretch, increasing
     /// @param runEnd frame after its last
     /// @param marks its epochs in frames, increasing; at least two
-    Epochs(int[] runStart, int[] runEnd, double[][] marks) {
+    public Epochs(int[] runStart, int[] runEnd, double[][] marks) {
         this.runStart = runStart;
         this.runEnd = runEnd;
         this.marks = marks;
@@ -21,11 +21,11 @@ public final class Epochs {
         return runStart.length;
     }
 
-    int runStart(int run) {
+    public int runStart(int run) {
         return runStart[run];
     }
 
-    int runEnd(int run) {
+    public int runEnd(int run) {
         return runEnd[run];
     }
 

@@ -5,7 +5,7 @@ import zelvan.analysis.PitchTrack;
 import zelvan.audio.Sound;
 
 /// A voice that can be made to sound in any shape. Its epochs are found once, when they are first
-/// needed.
+/// needed, unless they are known.
 ///
 /// Thread safety: any thread may call it.
 public final class VoiceSound {
@@ -27,12 +27,13 @@ public final class VoiceSound {
         return new VoiceRenderer(sound, epochs(), shape);
     }
 
-    /// Finds its epochs now, which takes a second for two minutes of voice.
-    public void prepare() {
-        var unused = epochs();
+    /// What its epochs are, if they are known from elsewhere.
+    public synchronized void know(Epochs found) {
+        epochs = Optional.of(found);
     }
 
-    private synchronized Epochs epochs() {
+    /// Its epochs; finding them takes a second for two minutes of voice.
+    public synchronized Epochs epochs() {
         if (epochs.isEmpty()) {
             epochs = Optional.of(new EpochFinder().find(sound, pitch));
         }

@@ -13,6 +13,7 @@ import org.junit.jupiter.api.Test;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.testing.Takes;
+import zelvan.units.RecordedSpan;
 
 class MatchingPartsTest {
     private static final int STEP = 2;
@@ -27,7 +28,29 @@ class MatchingPartsTest {
         return FeatureWeights.between(LEAD, voice, found(voice));
     }
 
-    /// The spectrum counts more between two takes of one singer than between two singers.
+    /// The spectrum counts more between two takes of one singer than between two singers. Rows of
+    /// costs are worked out several at a time, and come out the same to the last bit.
+    @Test
+    void costsOfARowAreThoseOfItsCells() {
+        VoiceCosts costs =
+                new VoiceCosts(
+                        LEAD,
+                        Takes.LOOSE.analysis(),
+                        FeatureWeights.STRANGERS,
+                        STEP,
+                        List.of(new RecordedSpan(1, 1.5)),
+                        0);
+        double[] row = new double[costs.voiceRows() + 5];
+        for (int i = 0; i < costs.guideRows(); i += 37) {
+            int from = i % 7;
+            int to = costs.voiceRows() - i % 11;
+            costs.match(i, from, to, row, 5);
+            for (int j = from; j < to; j++) {
+                assertThat(row[5 + j - from]).isEqualTo(costs.match(i, j));
+            }
+        }
+    }
+
     @Test
     void aSingersOwnTakesAreToldFromAnotherSingers() {
         assertThat(weights(Takes.LOOSE.analysis()).spectrum())

@@ -62,6 +62,47 @@ class WarpingTest {
                 voiceRows);
     }
 
+    /// Pairs that lie beside the band, one after the other: all paths pass them all, and the band
+    /// stays as narrow as it was elsewhere.
+    @RepeatedTest(20)
+    void pairsBesideTheBandAreReachedFromIt(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        int rows = rows(Takes.LEAD);
+        Band band = Band.ofSong(rows, rows);
+        for (int i = 0; i < rows; i++) {
+            band.low()[i] = Math.max(0, i - 10);
+            band.high()[i] = Math.min(rows - 1, i + 10);
+        }
+        List<int[]> pairs = new ArrayList<>();
+        int previous = -1;
+        int last = 0;
+        for (int i = 60; i < rows - 60; i += 5 + random.nextInt(60)) {
+            int j = Math.max(last + 3, i + random.nextInt(61) - 30);
+            band.passThrough(i, j, previous);
+            pairs.add(new int[] {i, j});
+            previous = i;
+            last = j;
+        }
+        int widest = 0;
+        for (int i = 0; i < rows; i++) {
+            widest = Math.max(widest, band.high()[i] - band.low()[i] + 1);
+            assertThat(band.high()[i]).isGreaterThanOrEqualTo(band.low()[i]);
+        }
+        assertThat(widest).isLessThan(90);
+        WarpPath path = path(Takes.LEAD, Takes.LEAD, band);
+        assertThatPathIsWhole(path, rows, rows);
+        assertThat(pairs).allMatch(pair -> passes(path, pair[0], pair[1]));
+    }
+
+    private static boolean passes(WarpPath path, int guideRow, int voiceRow) {
+        for (int k = 0; k < path.length(); k++) {
+            if (path.guideRow(k) == guideRow && path.voiceRow(k) == voiceRow) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     @RepeatedTest(20)
     void aHeldPairLiesOnThePath(RepetitionInfo info) {
         Random random = new Random(info.getCurrentRepetition());
@@ -70,14 +111,12 @@ class WarpingTest {
         Band band = Band.ofSong(guideRows, voiceRows);
         int guideRow = 1 + random.nextInt(guideRows - 2);
         int voiceRow = Math.clamp(guideRow + random.nextInt(41) - 20, 1, voiceRows - 2);
-        band.passThrough(guideRow, voiceRow);
+        band.passThrough(guideRow, voiceRow, -1);
         WarpPath path = path(Takes.LEAD, Takes.LOOSE, band);
         assertThatPathIsWhole(path, guideRows, voiceRows);
-        boolean through = false;
-        for (int k = 0; k < path.length(); k++) {
-            through |= path.guideRow(k) == guideRow && path.voiceRow(k) == voiceRow;
-        }
-        assertThat(through).as("seed %d", info.getCurrentRepetition()).isTrue();
+        assertThat(passes(path, guideRow, voiceRow))
+                .as("seed %d", info.getCurrentRepetition())
+                .isTrue();
     }
 
     @RepeatedTest(20)

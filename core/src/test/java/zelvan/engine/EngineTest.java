@@ -291,7 +291,7 @@ class EngineTest {
         assertThat(kept).hasSizeGreaterThanOrEqualTo(2 * session.followers().size() + 1);
         try (Engine again = new Engine(new KeptWork(folder.resolve("kept")))) {
             Derived derived = again.derive(session, Progress.NONE);
-            assertThat(files(folder.resolve("kept"))).isEqualTo(kept);
+            assertThat(files(folder.resolve("kept"))).containsAllEntriesOf(kept);
             assertThat(session.followers()).hasSize(6);
             for (Voice voice : session.followers()) {
                 DerivedVoice before = locked.voice(voice.id()).orElseThrow();

@@ -15,6 +15,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zelvan.align.Aligner;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.files.FileStamp;
+import zelvan.render.EpochFinder;
+import zelvan.render.Epochs;
 import zelvan.testing.Takes;
 
 class KeptWorkTest {
@@ -58,6 +61,43 @@ class KeptWorkTest {
         kept.keep("lead", "other", found);
         assertThat(kept.match("lead", "other")).contains(found);
         assertThat(kept.match("other", "lead")).isEmpty();
+    }
+
+    /// By length and time of change; what changed a moment ago may change again unseen.
+    @Test
+    void aFileIsKnownAsLongAsNobodyWritesToIt() throws IOException {
+        KeptWork kept = new KeptWork(folder.resolve("kept"));
+        Path file = Files.writeString(folder.resolve("a.wav"), "sung");
+        kept.keep(file, FileStamp.of(file), "abc");
+        assertThat(kept.content(file, FileStamp.of(file))).as("just written").isEmpty();
+        Instant before = Instant.now().minusSeconds(60);
+        Files.setLastModifiedTime(file, FileTime.from(before));
+        FileStamp stamp = FileStamp.of(file);
+        kept.keep(file, stamp, "abc");
+        assertThat(kept.content(file, stamp)).contains("abc");
+        assertThat(kept.content(folder.resolve("x/../a.wav"), stamp)).contains("abc");
+        assertThat(kept.content(folder.resolve("b.wav"), stamp)).isEmpty();
+        Files.setLastModifiedTime(file, FileTime.from(before.plusMillis(5)));
+        assertThat(kept.content(file, FileStamp.of(file))).isEmpty();
+        kept.keep(file, stamp, "abc");
+        assertThat(kept.content(file, FileStamp.of(file)))
+                .as("changed while it was read")
+                .isEmpty();
+    }
+
+    @Test
+    void epochsComeBackAsTheyWereFound() {
+        KeptWork kept = new KeptWork(folder);
+        Epochs found = new EpochFinder().find(Takes.LEAD.sound(), Takes.LEAD.analysis().pitch());
+        kept.keep("lead", found);
+        Epochs back = kept.epochs("lead").orElseThrow();
+        assertThat(back.runs()).isEqualTo(found.runs()).isPositive();
+        for (int r = 0; r < found.runs(); r++) {
+            assertThat(back.runStart(r)).isEqualTo(found.runStart(r));
+            assertThat(back.runEnd(r)).isEqualTo(found.runEnd(r));
+            assertThat(back.marks(r)).isEqualTo(found.marks(r));
+        }
+        assertThat(kept.epochs("other")).isEmpty();
     }
 
     /// Torn at any length, flipped anywhere: never used, never a failure, and out of the way.

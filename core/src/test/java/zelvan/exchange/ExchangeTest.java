@@ -111,7 +111,12 @@ class ExchangeTest {
 
     private static VoicePrinter.Job job(Path original, Sound sound, SoundFormat format) {
         return new VoicePrinter.Job(
-                String.valueOf(original.getFileName()), original, format, new RawSource(sound), 0);
+                String.valueOf(original.getFileName()),
+                original,
+                sound,
+                format,
+                new RawSource(sound),
+                0);
     }
 
     @Test
@@ -176,7 +181,7 @@ class ExchangeTest {
                         new EpochFinder().find(sound, Takes.LEAD.analysis().pitch()),
                         Shape.of(time));
         VoicePrinter.print(
-                List.of(new VoicePrinter.Job("deep", file, format, stretched, 0)),
+                List.of(new VoicePrinter.Job("deep", file, sound, format, stretched, 0)),
                 folder.resolve("out"),
                 Optional.empty(),
                 Targets.replacingNothing(),

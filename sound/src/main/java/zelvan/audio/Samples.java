@@ -20,13 +20,15 @@ final class Samples {
             int frames,
             SoundFormat format,
             boolean unsigned8) {
-        if (PackedSamples.canHold(format)) {
+        // Numbers of single precision take no more room as such.
+        boolean single = format.floatingPoint() && format.bits() == Float.SIZE;
+        if (PackedSamples.canHold(format) && !single) {
             int offset = bytes.arrayOffset() + bytes.position();
             return Sound.packed(
                     sampleRateHertz,
                     channels,
                     new PackedSamples(
-                            bytes.array(), offset, channels, format.bits(), bytes.order(), frames));
+                            bytes.array(), offset, channels, format, bytes.order(), frames));
         }
         float[][] samples = new float[channels][frames];
         for (int i = 0; i < frames; i++) {

@@ -5,9 +5,10 @@ import java.util.Arrays;
 /// Samples of one or more channels at one rate. Immutable by contract: arrays that it hands out are
 /// only read.
 ///
-/// Integers of 16 bits and more, and double precision, are kept as they came from their file and
-/// turned into numbers where they are read: a long session is smaller that way, and nothing is
-/// lost. All but the writing of files asks for single precision.
+/// What comes from a WAV file stays there and is read where it is asked for. Elsewhere integers of
+/// 16 bits and more, and double precision, are kept as they came and turned into numbers where they
+/// are read: a long session is smaller that way, and nothing is lost. All but the writing of files
+/// asks for single precision.
 public final class Sound {
     private final int sampleRateHertz;
     private final int frames;
@@ -85,6 +86,23 @@ public final class Sound {
         }
     }
 
+    private record InFile(FileSamples samples, int channel) implements Channel {
+        @Override
+        public float[] all() {
+            return samples.all(channel);
+        }
+
+        @Override
+        public void read(int from, float[] into, int at, int count) {
+            samples.read(channel, from, into, at, count);
+        }
+
+        @Override
+        public void read(int from, double[] into, int at, int count) {
+            samples.read(channel, from, into, at, count);
+        }
+    }
+
     /// Takes the arrays over without copying; the caller must not write to them again.
     ///
     /// @param sampleRateHertz frames in a second, above 0
@@ -117,6 +135,32 @@ public final class Sound {
         Channel[] all = new Channel[channels];
         Arrays.setAll(all, c -> new Packed(samples, c));
         return new Sound(sampleRateHertz, samples.frames(), all);
+    }
+
+    static Sound inFile(int sampleRateHertz, int channels, FileSamples samples) {
+        checkRate(sampleRateHertz);
+        Channel[] all = new Channel[channels];
+        Arrays.setAll(all, c -> new InFile(samples, c));
+        return new Sound(sampleRateHertz, samples.frames(), all);
+    }
+
+    /// Whether it is still what was read: a sound that stays in its file is not, when somebody has
+    /// written to that. May look at the disk.
+    public boolean isAsItWas() {
+        return !(channels[0] instanceof InFile(FileSamples samples, int ignored))
+                || samples.isAsItWas();
+    }
+
+    /// How much memory it takes, about; what stays in its file takes none.
+    public long bytesInMemory() {
+        int each =
+                switch (channels[0]) {
+                    case Numbers ignored -> Float.BYTES;
+                    case Doubles ignored -> Double.BYTES;
+                    case Packed packed -> packed.samples.format().bits() / Byte.SIZE;
+                    case InFile ignored -> 0;
+                };
+        return (long) each * channels.length * frames;
     }
 
     private static void checkRate(int sampleRateHertz) {

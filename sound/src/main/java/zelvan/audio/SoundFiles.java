@@ -4,16 +4,19 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.channels.FileChannel;
 import java.nio.file.AccessDeniedException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import javax.sound.sampled.AudioFormat;
 import javax.sound.sampled.AudioInputStream;
 import javax.sound.sampled.AudioSystem;
+import zelvan.files.FileStamp;
 import zelvan.files.Target;
 import zelvan.files.WholeFile;
 import zelvan.files.WriteProblem;
@@ -30,6 +33,9 @@ public final class SoundFiles {
 
     /// Faster ones are not made.
     public static final int HIGHEST_RATE_HERTZ = 384_000;
+
+    /// Within so many bytes the samples of a WAV file usually begin.
+    private static final int HEADER_BYTES = 1 << 16;
 
     private static final Set<String> EXTENSIONS =
             Set.of("wav", "wave", "aif", "aiff", "flac", "ogg", "mp3", "m4a");
@@ -48,9 +54,12 @@ public final class SoundFiles {
     ///   empty, silent, holds samples that are not numbers, is longer than [#LONGEST_SECONDS], or
     ///   its rate is not between [#LOWEST_RATE_HERTZ] and [#HIGHEST_RATE_HERTZ]
     public static SoundFile read(Path file) throws AudioFileProblem {
+        FileStamp stamp = FileStamp.of(file);
         ByteBuffer bytes = load(file);
-        SoundFile read =
-                WavLayout.looksLikeWav(bytes) ? readWav(file, bytes) : CodedFile.read(file, bytes);
+        if (WavLayout.looksLikeWav(bytes)) {
+            return readWav(file, stamp, bytes);
+        }
+        SoundFile read = CodedFile.read(file, bytes);
         Limits.checkContent(file, read.sound());
         return read;
     }
@@ -87,7 +96,8 @@ public final class SoundFiles {
         }
     }
 
-    private static SoundFile readWav(Path file, ByteBuffer bytes) throws AudioFileProblem {
+    private static SoundFile readWav(Path file, FileStamp stamp, ByteBuffer bytes)
+            throws AudioFileProblem {
         try {
             WavLayout layout = WavLayout.read(bytes);
             Limits.checkForm(
@@ -119,15 +129,79 @@ public final class SoundFiles {
                             frames,
                             layout.format(),
                             true);
-            double start = (double) layout.startFrames() / layout.sampleRateHertz();
+            Limits.checkContent(file, sound);
             return new SoundFile(
-                    sound, layout.format(), Digests.sha256(bytes), bytes.limit(), start);
+                    inFile(file, stamp, layout, frames).orElse(sound),
+                    layout.format(),
+                    Digests.sha256(bytes),
+                    bytes.limit(),
+                    layout.startSeconds());
         } catch (WavLayout.Unreadable e) {
             throw new AudioFileProblem(
                     file,
                     String.valueOf(e.getMessage()),
                     "Export it again as WAV, AIFF or FLAC",
                     e);
+        }
+    }
+
+    /// The sound, left in its file; empty where the file has become another meanwhile or cannot be
+    /// kept open.
+    private static Optional<Sound> inFile(
+            Path file, FileStamp stamp, WavLayout layout, int frames) {
+        if (!PackedSamples.canHold(layout.format())) {
+            return Optional.empty();
+        }
+        try {
+            FileSamples samples =
+                    new FileSamples(
+                            file,
+                            FileChannel.open(file, StandardOpenOption.READ),
+                            stamp,
+                            layout.dataOffset(),
+                            layout.channels(),
+                            layout.format(),
+                            frames);
+            return Optional.of(Sound.inFile(layout.sampleRateHertz(), layout.channels(), samples))
+                    .filter(Sound::isAsItWas);
+        } catch (IOException e) {
+            return Optional.empty();
+        }
+    }
+
+    /// Opens a WAV file that was read before and was not written to since: only its beginning is
+    /// looked at.
+    ///
+    /// @param stamp of the file when it was read
+    /// @param sha256 of all its bytes
+    /// @return empty if it must be read again
+    public static Optional<SoundFile> reopen(Path file, FileStamp stamp, String sha256) {
+        try (FileChannel open = FileChannel.open(file, StandardOpenOption.READ)) {
+            ByteBuffer bytes = ByteBuffer.allocate(HEADER_BYTES);
+            while (bytes.hasRemaining() && open.read(bytes) >= 0) {
+                // What is there.
+            }
+            bytes.flip();
+            if (!WavLayout.looksLikeWav(bytes)) {
+                return Optional.empty();
+            }
+            WavLayout layout = WavLayout.read(bytes);
+            long end = layout.dataOffset() + layout.dataBytes();
+            // A header that promises no length means all that is there.
+            if (end > open.size() || end == bytes.limit()) {
+                return Optional.empty();
+            }
+            int frames = (int) (layout.dataBytes() / layout.frameBytes());
+            return inFile(file, stamp, layout, frames)
+                    .map(sound ->
+                            new SoundFile(
+                                    sound,
+                                    layout.format(),
+                                    sha256,
+                                    stamp.bytes(),
+                                    layout.startSeconds()));
+        } catch (IOException | WavLayout.Unreadable e) {
+            return Optional.empty();
         }
     }
 

@@ -36,6 +36,11 @@ record WavLayout(
         }
     }
 
+    /// Where it lies in the song.
+    double startSeconds() {
+        return (double) startFrames / sampleRateHertz;
+    }
+
     int frameBytes() {
         return channels * format.bits() / 8;
     }
