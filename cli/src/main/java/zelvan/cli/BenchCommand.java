@@ -13,7 +13,6 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.concurrent.Callable;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.concurrent.locks.LockSupport;
 import java.util.function.IntFunction;
 import java.util.stream.Stream;
 import picocli.CommandLine.Command;
@@ -28,14 +27,9 @@ import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Percentile;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
-import zelvan.engine.Listening;
 import zelvan.engine.Progress;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Targets;
-import zelvan.play.Fill;
-import zelvan.play.Player;
-import zelvan.play.SimulatedOutput;
-import zelvan.play.Version;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.Shape;
 import zelvan.render.VoiceSound;
@@ -74,7 +68,6 @@ final class BenchCommand implements Callable<Integer> {
     private static final int BENT_RUNS = 5;
     private static final double SLOWER = 1.1;
     private static final double HIGHER_CENTS = 70;
-    private static final int PLAYED_RATE_HERTZ = 48_000;
 
     @Option(
             names = "--voices",
@@ -232,7 +225,7 @@ final class BenchCommand implements Callable<Integer> {
             session = derived.session();
             matching(derived);
             drags(engine, derived);
-            playing(derived);
+            new PlayingTrial(derived, playSeconds).lines().forEach(line -> say("%s", line));
             start = System.nanoTime();
             double rendered = renderAll(derived);
             say(
@@ -375,31 +368,6 @@ final class BenchCommand implements Callable<Integer> {
         say(
                 "  a bead dragged              %8.1f ms  (90th percentile %.1f ms, longest %.1f)",
                 Percentile.median(millis), Percentile.of(millis, 90), Percentile.of(millis, 100));
-    }
-
-    /// Plays everything to an output that keeps time, and tells how near it came to running dry.
-    private void playing(Derived derived) {
-        SimulatedOutput output = new SimulatedOutput(PLAYED_RATE_HERTZ);
-        try (Player player = new Player(output)) {
-            player.program(
-                    new Listening(PLAYED_RATE_HERTZ, 1)
-                            .program(derived.session(), derived, Version.LOCKED));
-            player.play();
-            long end = System.nanoTime() + (long) (playSeconds * 1e9);
-            while (System.nanoTime() < end) {
-                LockSupport.parkNanos(10_000_000);
-            }
-            Fill fill = player.fill();
-            say(
-                    "  playing all for %.0f s       %8d drop-outs; worst fill of the card's buffer %d of %d frames, %d of %d blocks mixed ahead",
-                    playSeconds,
-                    fill.dropouts(),
-                    fill.leastBufferedFrames(),
-                    output.bufferFrames(),
-                    fill.leastQueuedBlocks(),
-                    Fill.MOST_QUEUED_BLOCKS);
-            say("  from a change to the ear    %8.1f ms at most", 1000 * player.latencySeconds());
-        }
     }
 
     private static double renderAll(Derived derived) {

@@ -15,7 +15,7 @@ import zelvan.units.TimeSpan;
 /// @param grids none or one
 /// @param tracks none or one
 record GuideAligned(
-        Heard heard, List<Grid> grids, List<Onsets> tracks, List<Anchor> byUser, Marks marks)
+        Heard heard, List<Grid> grids, List<Told> tracks, List<Anchor> byUser, Marks marks)
         implements Step<Alignment> {
     @Override
     public List<Step<?>> needs() {

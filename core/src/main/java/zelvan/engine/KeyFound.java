@@ -9,7 +9,7 @@ import zelvan.tuning.KeyFinder;
 /// The key of the guide's melody and the bed together.
 ///
 /// @param guide none or one
-record KeyFound(List<Repaired> guide, List<Tones> beds) implements Step<Optional<Key>> {
+record KeyFound(List<Repaired> guide, List<Told> beds) implements Step<Optional<Key>> {
     @Override
     public List<Step<?>> needs() {
         List<Step<?>> needs = new ArrayList<>(guide);

@@ -114,7 +114,7 @@ final class Plan {
                                     session.guide().flatMap(this::heard).stream().toList(),
                                     heard.stream()
                                             .filter(v -> v.role() == Role.BED && isThere(v))
-                                            .map(v -> new Tones(read(v)))
+                                            .map(v -> new Told(read(v), Told.What.TONES))
                                             .toList());
                     return store.get(step, asked, session.voices().size());
                 });
@@ -160,7 +160,7 @@ final class Plan {
     private Line guideLine(Voice guide, Repaired heard) {
         HandWork hand = session.handOf(guide);
         List<Grid> grids = List.of();
-        List<Onsets> tracks = List.of();
+        List<Told> tracks = List.of();
         switch (session.guideReference().kind()) {
             case ITSELF -> {}
             case GRID -> grids = session.grid().stream().toList();
@@ -168,7 +168,7 @@ final class Plan {
                     tracks =
                             session.voice(session.guideReference().trackId()).stream()
                                     .filter(this::isThere)
-                                    .map(v -> new Onsets(read(v)))
+                                    .map(v -> new Told(read(v), Told.What.ONSETS))
                                     .toList();
         }
         GuideAligned aligned =
