@@ -42,6 +42,19 @@ public final class Mixer {
         nextFrame = frame + BLOCK_FRAMES;
     }
 
+    /// Lets one of the tracks work out a piece of what is to be heard soon.
+    ///
+    /// @param frame from where
+    /// @return whether there was anything to work out
+    static boolean prepare(Program program, long frame, int count) {
+        for (Program.Track track : program.tracks()) {
+            if (track.source(program.version()).prepare(frame, count)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     private void render(Program program, long frame, float[] left, float[] right) {
         Arrays.fill(left, 0, BLOCK_FRAMES, 0);
         Arrays.fill(right, 0, BLOCK_FRAMES, 0);

@@ -10,9 +10,10 @@ import zelvan.units.SongSpan;
 /// Plays a program.
 ///
 /// How it works: one thread mixes a few blocks ahead, another hands them to the output and does
-/// nothing else. When something changes, what was mixed ahead is taken back but for two blocks and
-/// mixed anew, so a new program is heard after [#latencySeconds]. Where the output is lost, a
-/// simulated one keeps time until there is one again.
+/// nothing else; a third works out what is to be mixed soon ([PlanAhead]). When something changes,
+/// what was mixed ahead is taken back but for two blocks and mixed anew, so a new program is heard
+/// after [#latencySeconds]. Where the output is lost, a simulated one keeps time until there is one
+/// again.
 ///
 /// Thread safety: any thread may call it.
 public final class Player implements AutoCloseable {
@@ -28,6 +29,7 @@ public final class Player implements AutoCloseable {
     private final int rate;
     private final MixQueue queue = new MixQueue();
     private final Thread mixing;
+    private final Thread planning;
     private final Thread sounding;
     private final Fill fill = new Fill();
     private volatile Output output;
@@ -60,6 +62,7 @@ public final class Player implements AutoCloseable {
         this.rate = output.sampleRateHertz();
         mixing = daemon(this::mixAhead, "zelvan-mix");
         sounding = daemon(this::sound, "zelvan-sound");
+        planning = daemon(new PlanAhead(this), "zelvan-plan");
     }
 
     private static Thread daemon(Runnable work, String name) {
@@ -93,6 +96,14 @@ public final class Player implements AutoCloseable {
     /// How near the output came to running dry since playing began.
     public Fill fill() {
         return fill;
+    }
+
+    boolean isClosed() {
+        return closed;
+    }
+
+    Program program() {
+        return program;
     }
 
     /// What is to be heard from now on.
@@ -184,6 +195,7 @@ public final class Player implements AutoCloseable {
 
     private void wake() {
         LockSupport.unpark(mixing);
+        LockSupport.unpark(planning);
         LockSupport.unpark(sounding);
     }
 
@@ -380,6 +392,7 @@ public final class Player implements AutoCloseable {
             peakRight = Math.max(METER_FALL * peakRight, peak(block.right));
             queue.release();
             LockSupport.unpark(mixing);
+            LockSupport.unpark(planning);
         }
         output.close();
     }

@@ -54,6 +54,22 @@ final class RenderPlan {
                 });
     }
 
+    /// Plans the first stretch of a block that is not planned yet.
+    ///
+    /// @return whether there was one
+    boolean prepare(long frame, int count) {
+        int found = Arrays.binarySearch(outputs, frame);
+        for (int pin = found >= 0 ? found : -found - 2;
+                pin + 1 < outputs.length && (pin < 0 || outputs[pin] < frame + count);
+                pin++) {
+            if (!isCopied(pin) && stretches.get(pin) == null) {
+                var unused = stretch(pin);
+                return true;
+            }
+        }
+        return false;
+    }
+
     /// Part of a block, behind one pin.
     private interface Part {
         /// @param pin before the first one, −1

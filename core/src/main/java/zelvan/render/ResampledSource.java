@@ -39,6 +39,12 @@ public final class ResampledSource implements VoiceSource {
     }
 
     @Override
+    public boolean prepare(long frame, int count) {
+        return source.prepare(
+                resampler.firstInputFrame(frame), resampler.inputFramesFor(frame, count));
+    }
+
+    @Override
     public void read(int channel, long frame, float[] into, int count) {
         float[] input = new float[resampler.inputFramesFor(frame, count)];
         source.read(channel, resampler.firstInputFrame(frame), input, input.length);

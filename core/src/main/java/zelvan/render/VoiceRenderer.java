@@ -42,6 +42,11 @@ public final class VoiceRenderer implements VoiceSource {
     }
 
     @Override
+    public boolean prepare(long frame, int count) {
+        return plan.prepare(frame, count);
+    }
+
+    @Override
     public void read(int channel, long frame, float[] into, int count) {
         plan.render(channel, frame, into, count);
         gain.apply(frame, into, count);

@@ -17,7 +17,17 @@ public interface VoiceSource {
     /// @param count how many, at most the length of `into`
     void read(int channel, long frame, float[] into, int count);
 
-    /// The same, without loss where the recording itself is heard.
+    /// Works out one piece more of what a stretch needs before it can be read quickly; reading does
+    /// it otherwise.
+    ///
+    /// @param frame the first frame of the stretch
+    /// @param count how many
+    /// @return whether something was worked out, and more may be left
+    default boolean prepare(long frame, int count) {
+        return false;
+    }
+
+    /// Reads a block without loss where the recording itself is heard.
     default void read(int channel, long frame, double[] into, int count) {
         float[] block = new float[count];
         read(channel, frame, block, count);

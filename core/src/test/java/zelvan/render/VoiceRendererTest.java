@@ -162,6 +162,21 @@ class VoiceRendererTest {
         assertThat(differing(SOUND.channel(0), 0, out, 0, out.length)).isZero();
     }
 
+    @Test
+    void whatIsPreparedSoundsTheSame() {
+        TimeMap map = randomMap(new Random(9), new ArrayList<>());
+        float[] whole = render(map);
+        VoiceRenderer renderer = new VoiceRenderer(SOUND, EPOCHS, Shape.of(map));
+        int pieces = 0;
+        while (renderer.prepare(0, whole.length)) {
+            pieces++;
+        }
+        assertThat(pieces).isGreaterThan(3);
+        float[] out = new float[whole.length];
+        renderer.read(0, 0, out, out.length);
+        assertThat(differing(whole, 0, out, 0, out.length)).isZero();
+    }
+
     @ParameterizedTest
     @ValueSource(ints = {1, 7, 64, 512, 4096})
     void blocksOfAnySizeInAnyOrderAreTheSame(int size) {
