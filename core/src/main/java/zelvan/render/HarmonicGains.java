@@ -23,7 +23,12 @@ public record HarmonicGains(List<Double> decibels) {
     }
 
     boolean isNone() {
-        return decibels.stream().allMatch(d -> d == 0);
+        for (double each : decibels) {
+            if (each != 0) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /// Natural logarithm of a harmonic's factor.

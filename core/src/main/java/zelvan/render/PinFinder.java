@@ -3,9 +3,7 @@ package zelvan.render;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.stream.LongStream;
 import zelvan.timing.TimeMap;
-import zelvan.units.Curve;
 
 /// Finds where copying, splicing and putting together from cycles give way to each other.
 ///
@@ -181,22 +179,39 @@ final class PinFinder {
 
     /// Every frame of the source at which something may begin to change.
     private long[] cuts() {
-        LongStream.Builder cuts = LongStream.builder();
-        bends.forEach(bend -> cuts.add(bend.source));
-        for (int run = 0; run < epochs.runs(); run++) {
-            cuts.add(firstEpoch(run));
-            cuts.add(lastEpoch(run));
+        double[] pitch = shape.pitch().curve().borders();
+        double[] formants = shape.formantCents().borders();
+        long[] cuts =
+                new long[1 + bends.size() + 2 * epochs.runs() + pitch.length + formants.length];
+        int count = 0;
+        for (Bend bend : bends) {
+            cuts[count++] = bend.source;
         }
-        for (Curve curve : List.of(shape.pitch().curve(), shape.formantCents())) {
-            for (double border : curve.borders()) {
-                cuts.add(Math.round(border * rate));
+        for (int run = 0; run < epochs.runs(); run++) {
+            cuts[count++] = firstEpoch(run);
+            cuts[count++] = lastEpoch(run);
+        }
+        for (double[] borders : List.of(pitch, formants)) {
+            for (double border : borders) {
+                cuts[count++] = Math.round(border * rate);
             }
         }
-        long[] sorted = cuts.build().sorted().distinct().toArray();
-        boolean begins = sorted.length > 0 && sorted[0] <= 0;
-        return begins
-                ? sorted
-                : LongStream.concat(LongStream.of(0), Arrays.stream(sorted)).toArray();
+        Arrays.sort(cuts, 0, count);
+        if (count == 0 || cuts[0] > 0) {
+            System.arraycopy(cuts, 0, cuts, 1, count++);
+            cuts[0] = 0;
+        }
+        return withoutRepeats(cuts, count);
+    }
+
+    private static long[] withoutRepeats(long[] sorted, int count) {
+        int kept = 0;
+        for (int i = 0; i < count; i++) {
+            if (i == 0 || sorted[i] != sorted[i - 1]) {
+                sorted[kept++] = sorted[i];
+            }
+        }
+        return Arrays.copyOf(sorted, kept);
     }
 
     /// What has slope 1 keeps the same whole shift from one end to the other, whatever its ends are

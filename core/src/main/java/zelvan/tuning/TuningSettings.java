@@ -147,7 +147,7 @@ public record TuningSettings(
 
     /// How far down a pitch that is `offsetCents` sharp is to be moved (negative: up).
     public double moveCents(double offsetCents) {
-        double kept = Math.clamp(offsetCents, -slackCents, slackCents);
+        double kept = Math.max(-slackCents, Math.min(slackCents, offsetCents));
         return pull * (offsetCents - kept);
     }
 }

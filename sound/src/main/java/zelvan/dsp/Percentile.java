@@ -22,7 +22,10 @@ public final class Percentile {
         double lower = parted[below];
         double upper = lower;
         if (rank > below) {
-            upper = Arrays.stream(parted, below + 1, parted.length).min().orElse(lower);
+            upper = parted[below + 1];
+            for (int i = below + 2; i < parted.length; i++) {
+                upper = Math.min(upper, parted[i]);
+            }
         }
         return lower + (rank - below) * (upper - lower);
     }
@@ -72,6 +75,10 @@ public final class Percentile {
         double[] sorted = values.clone();
         Arrays.sort(sorted);
         int from = sorted.length / 4;
-        return Arrays.stream(sorted, from, sorted.length - from).average().orElseThrow();
+        double sum = 0;
+        for (int i = from; i < sorted.length - from; i++) {
+            sum += sorted[i];
+        }
+        return sum / (sorted.length - 2 * from);
     }
 }

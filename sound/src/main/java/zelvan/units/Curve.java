@@ -58,7 +58,10 @@ public final class Curve {
 
     /// How much there is at a moment; at a step, what holds from there on.
     public double at(double moment) {
-        int after = after(moment);
+        return at(moment, after(moment));
+    }
+
+    private double at(double moment, int after) {
         if (after == 0 || after == seconds.length) {
             return after > 0 && moment == seconds[after - 1] ? values[after - 1] : 0;
         }
@@ -78,10 +81,10 @@ public final class Curve {
 
     /// Whether there is any from a moment to just before another one.
     public boolean isAnyBetween(double fromSeconds, double toSeconds) {
-        if (at(fromSeconds) != 0) {
+        int next = after(fromSeconds);
+        if (at(fromSeconds, next) != 0) {
             return true;
         }
-        int next = after(fromSeconds);
         while (next < seconds.length && seconds[next] < toSeconds) {
             if (values[next] != 0) {
                 return true;
@@ -107,7 +110,11 @@ public final class Curve {
 
     /// The greatest distance from none.
     public double most() {
-        return Arrays.stream(values).map(Math::abs).max().orElse(0);
+        double most = 0;
+        for (double value : values) {
+            most = Math.max(most, Math.abs(value));
+        }
+        return most;
     }
 
     public int size() {
