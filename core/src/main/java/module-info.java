@@ -1,5 +1,7 @@
 /// Everything that is derived from voices and from what the user wants.
 module zelvan.core {
+    // Quicker where the runtime was started with it.
+    requires static jdk.incubator.vector;
     requires transitive zelvan.sound;
     requires java.desktop;
     requires tools.jackson.databind;

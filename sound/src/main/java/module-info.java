@@ -1,6 +1,8 @@
 /// The ground floor: units, mathematics and audio files.
 module zelvan.sound {
     requires transitive org.jspecify;
+    // Quicker where the runtime was started with it.
+    requires static jdk.incubator.vector;
     requires java.desktop;
     requires java.logging;
     requires ffsampledsp.complete;

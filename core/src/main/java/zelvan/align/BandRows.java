@@ -60,7 +60,7 @@ final class BandRows {
         double[] open = at(row);
         double most = 0;
         for (int c = first(band, row); c <= last(band, row); c++) {
-            most = Math.max(most, open[c]);
+            most = open[c] > most ? open[c] : most;
         }
         return most;
     }

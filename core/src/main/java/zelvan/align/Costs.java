@@ -1,9 +1,25 @@
 package zelvan.align;
 
+import java.util.Arrays;
+
 /// What a way through two voices costs, row by row of the guide and of the voice.
 interface Costs {
     /// More than any way that is possible.
     double FORBIDDEN = 1e9;
+
+    /// Costs are counted in whole numbers of this part of 1.
+    int UNITS = 1 << 12;
+
+    /// What is more than this many units is forbidden.
+    int FORBIDDEN_UNITS = 1 << 24;
+
+    static int units(double cost) {
+        return (int) Math.min(FORBIDDEN_UNITS, Math.rint(cost * UNITS));
+    }
+
+    static int[] units(double[] costs) {
+        return Arrays.stream(costs).mapToInt(Costs::units).toArray();
+    }
 
     int guideRows();
 
@@ -13,15 +29,14 @@ interface Costs {
     /// common.
     double match(int i, int j);
 
-    /// The same of a row of the guide and several of the voice.
-    ///
-    /// @param from first row of the voice
-    /// @param to row after the last
-    /// @param into takes the costs, from `at` on
-    default void match(int i, int from, int to, double[] into, int at) {
-        for (int j = from; j < to; j++) {
-            into[at + j - from] = match(i, j);
-        }
+    /// The same of all cells of a band, a row after the other.
+    default CostRows rows(Band band) {
+        return (row, into, at) -> {
+            int low = band.low()[row];
+            for (int j = low; j <= band.high()[row]; j++) {
+                into[at + j - low] = units(match(row, j));
+            }
+        };
     }
 
     /// Of row `i` of the guide being passed together with another one by one row of the voice; of

@@ -1,6 +1,5 @@
 package zelvan.align;
 
-import java.util.Arrays;
 import zelvan.analysis.VoiceAnalysis;
 
 /// What two voices are compared by, at one resolution: the sounds, the spectrum, voicing, and
@@ -15,7 +14,8 @@ final class Features {
     /// Over this many decibels around the threshold silence turns into singing.
     private static final double ACTIVITY_SLOPE_DECIBELS = 5;
 
-    final float[][] rows;
+    private final int width;
+    private final float[] columns;
 
     /// How much is sung, 0 to 1, a row.
     final float[] activity;
@@ -26,25 +26,26 @@ final class Features {
         int count = Math.max(1, Math.ceilDiv(frames, step));
         int sounds = voice.phonetic().width();
         int coefficients = voice.spectrum().width();
-        rows = new float[count][sounds + coefficients + 2];
+        width = sounds + coefficients + 2;
+        columns = new float[width * count];
         activity = new float[count];
         float spectrum = (float) weights.spectrum();
         for (int f = 0; f < frames; f++) {
-            float[] row = rows[f / step];
-            float share = 1f / Math.min(step, frames - f / step * step);
+            int row = f / step;
+            float share = 1f / Math.min(step, frames - row * step);
             float sung = share * activity(voice, f);
             add(row, 0, sung, voice.phonetic().row(f));
             add(row, sounds, sung * spectrum, voice.spectrum().row(f));
-            row[sounds + coefficients] +=
+            columns[(sounds + coefficients) * count + row] +=
                     (float) (voice.pitch().voiced(f) ? VOICING_WEIGHT * share : 0);
-            row[sounds + coefficients + 1] += (float) (ACTIVITY_WEIGHT * sung);
-            activity[f / step] += sung;
+            columns[(sounds + coefficients + 1) * count + row] += (float) (ACTIVITY_WEIGHT * sung);
+            activity[row] += sung;
         }
     }
 
-    private static void add(float[] row, int from, float factor, float[] values) {
+    private void add(int row, int from, float factor, float[] values) {
         for (int c = 0; c < values.length; c++) {
-            row[from + c] += factor * values[c];
+            columns[(from + c) * count() + row] += factor * values[c];
         }
     }
 
@@ -54,63 +55,33 @@ final class Features {
     }
 
     int count() {
-        return rows.length;
+        return activity.length;
     }
 
-    /// The same by column: all rows' first numbers, all rows' second ones.
-    float[][] columns() {
-        float[][] columns = new float[rows[0].length][rows.length];
-        for (int r = 0; r < rows.length; r++) {
-            for (int c = 0; c < columns.length; c++) {
-                columns[c][r] = rows[r][c];
-            }
-        }
+    /// Numbers in a row.
+    int width() {
+        return width;
+    }
+
+    /// All rows' first numbers, then all rows' second ones and so on.
+    float[] columns() {
         return columns;
     }
 
-    /// Mean squared differences of a row and neighbouring rows of another voice, the same to the
-    /// last bit as [#distance]'s. Rows side by side: the processor takes several at once.
-    ///
-    /// @param columns of the other voice
-    /// @param from first row of the other voice
-    /// @param sums four rows of room, as long as there are neighbours
-    static void distances(float[] row, float[][] columns, int from, int count, float[][] sums) {
-        for (float[] sum : sums) {
-            Arrays.fill(sum, 0, count, 0);
-        }
-        int whole = row.length & ~3;
-        for (int c = 0; c < row.length; c++) {
-            addSquares(row[c], columns[c], from, sums[c < whole ? c & 3 : 0], count);
+    /// Reads the numbers of a row.
+    void row(int row, float[] into) {
+        for (int c = 0; c < width; c++) {
+            into[c] = columns[c * count() + row];
         }
     }
 
-    private static void addSquares(float value, float[] column, int from, float[] sum, int count) {
-        for (int k = 0; k < count; k++) {
-            float d = value - column[from + k];
-            sum[k] += d * d;
+    /// Squared distance of a row and one of another voice.
+    float distance(int row, Features other, int otherRow) {
+        float sum = 0;
+        for (int c = 0; c < width; c++) {
+            float d = columns[c * count() + row] - other.columns[c * other.count() + otherRow];
+            sum += d * d;
         }
-    }
-
-    /// Mean squared difference of two rows.
-    static double distance(float[] a, float[] b) {
-        float s0 = 0;
-        float s1 = 0;
-        float s2 = 0;
-        float s3 = 0;
-        int i = 0;
-        for (; i + 3 < a.length; i += 4) {
-            float d0 = a[i] - b[i];
-            float d1 = a[i + 1] - b[i + 1];
-            float d2 = a[i + 2] - b[i + 2];
-            float d3 = a[i + 3] - b[i + 3];
-            s0 += d0 * d0;
-            s1 += d1 * d1;
-            s2 += d2 * d2;
-            s3 += d3 * d3;
-        }
-        for (; i < a.length; i++) {
-            s0 += (a[i] - b[i]) * (a[i] - b[i]);
-        }
-        return (double) (s0 + s1 + (s2 + s3)) / a.length;
+        return sum;
     }
 }

@@ -22,6 +22,20 @@ final class PathPosterior {
 
     private static final int LONGEST = BandRows.LONGEST;
 
+    /// Sums are brought back into range every so many rows.
+    private static final int SCALED_ROWS = 8;
+
+    /// Weights of a match, by its cost in units; the last one is that of a forbidden one.
+    private static final double[] WEIGHTS = weights();
+
+    private static double[] weights() {
+        double[] weights = new double[Costs.UNITS + 2];
+        for (int k = 0; k <= Costs.UNITS; k++) {
+            weights[k] = Math.exp(-(double) k / Costs.UNITS / TEMPERATURE);
+        }
+        return weights;
+    }
+
     private final Band band;
     private final int rows;
     private final int columns;
@@ -37,8 +51,8 @@ final class PathPosterior {
     private final double[] tearVoice;
     private final boolean[] atWall;
 
-    /// Weight of a cell, by row and by column from the band's lower border.
-    private final double[][] weight;
+    /// Place in [#WEIGHTS] of a cell, by row and by column from the band's lower border.
+    private final short[][] cells;
 
     /// Posterior of the match, by row and by column from the band's lower border.
     private final float[][] match;
@@ -62,12 +76,8 @@ final class PathPosterior {
         for (int j = 0; j < columns; j++) {
             atWall[j] = costs.atWall(j);
         }
-        weight = new double[rows][];
+        cells = cells(costs, band);
         match = new float[rows][];
-        for (int i = 0; i < rows; i++) {
-            weight[i] = softMatches(costs, i, band.low()[i], band.high()[i] + 1);
-            match[i] = new float[weight[i].length];
-        }
         Forward forward = new Forward();
         known = forward.all > 0;
         if (known) {
@@ -75,13 +85,18 @@ final class PathPosterior {
         }
     }
 
-    private static double[] softMatches(Costs costs, int row, int from, int to) {
-        double[] soft = new double[to - from];
-        costs.match(row, from, to, soft, 0);
-        for (int k = 0; k < soft.length; k++) {
-            soft[k] = Math.exp(-soft[k] / TEMPERATURE);
+    private static short[][] cells(Costs costs, Band band) {
+        short[][] cells = new short[costs.guideRows()][];
+        int[] row = new int[costs.voiceRows()];
+        CostRows each = costs.rows(band);
+        for (int i = 0; i < cells.length; i++) {
+            cells[i] = new short[band.high()[i] - band.low()[i] + 1];
+            each.read(i, row, 0);
+            for (int k = 0; k < cells[i].length; k++) {
+                cells[i][k] = (short) Math.min(row[k], Costs.UNITS + 1);
+            }
         }
-        return soft;
+        return cells;
     }
 
     private static double[] soft(int count, IntToDoubleFunction cost) {
@@ -111,6 +126,17 @@ final class PathPosterior {
         final BandRows threeOfVoice = newRows();
         final BandRows twoOfGuide = newRows();
         final BandRows threeOfGuide = newRows();
+
+        /// Opens the weights of a row, if there is one.
+        void weigh(int row) {
+            double[] into = weights.open(row);
+            if (row >= 0) {
+                int at = first(row);
+                for (short cell : cells[row]) {
+                    into[at++] = WEIGHTS[cell];
+                }
+            }
+        }
 
         /// The weights of the row and of the two before it must be open.
         void open(int row) {
@@ -151,10 +177,13 @@ final class PathPosterior {
             return match.at(row)[c] + guideOnly.at(row)[c] + voiceOnly.at(row)[c];
         }
 
-        /// Scales everything so that the largest sum of a row is 1.
+        /// Every few rows scales everything so that the largest sum of the row is 1.
         ///
         /// @return the logarithm of what was divided by
         double scale(int row) {
+            if (row % SCALED_ROWS != 0) {
+                return 0;
+            }
             double most =
                     Math.max(match.most(row), Math.max(guideOnly.most(row), voiceOnly.most(row)));
             if (most <= 0) {
@@ -182,7 +211,7 @@ final class PathPosterior {
             States to = new States();
             double log = 0;
             for (int i = 0; i < rows; i++) {
-                steps.weights.open(i, weight);
+                steps.weigh(i);
                 steps.open(i);
                 to.open(i);
                 gather(i, steps, to);
@@ -237,20 +266,24 @@ final class PathPosterior {
         Steps steps = new Steps();
         States from = new States();
         BandRows ways = newRows();
+        BandRows shares = newRows();
         for (int i = rows - 1; i >= rows - LONGEST; i--) {
-            steps.weights.open(i, weight);
+            steps.weigh(i);
             ways.open(i, forward.matches);
+            shares.open(i);
         }
         double logAll = Math.log(forward.all) + forward.logs[rows - 1];
         double log = 0;
         for (int i = rows - 1; i >= 0; i--) {
-            steps.weights.open(i - 2, weight);
+            steps.weigh(i - 2);
             steps.open(i);
             from.open(i);
             ways.open(i - LONGEST, forward.matches);
+            shares.open(i - LONGEST + 1);
             spread(i, steps, from);
             log += from.scale(i);
-            share(i, forward.logs, log - logAll, ways, steps, from.match.at(i));
+            share(i, forward.logs, log - logAll, ways, steps, from.match.at(i), shares);
+            match[i] = floats(shares.at(i), first(i), last(i) + 1);
         }
     }
 
@@ -292,9 +325,24 @@ final class PathPosterior {
         }
     }
 
+    private static float[] floats(double[] values, int from, int to) {
+        float[] floats = new float[to - from];
+        for (int k = 0; k < floats.length; k++) {
+            floats[k] = (float) values[from + k];
+        }
+        return floats;
+    }
+
     /// @param scale of the sums that lead on, as a logarithm, over all paths
+    /// @param shares takes what all paths have of each cell
     private void share(
-            int i, double[] logs, double scale, BandRows ways, Steps steps, double[] onward) {
+            int i,
+            double[] logs,
+            double scale,
+            BandRows ways,
+            Steps steps,
+            double[] onward,
+            BandRows shares) {
         double own = Math.exp(logs[i] + scale);
         double one = i >= 1 ? Math.exp(logs[i - 1] + scale) : 0;
         double two = i >= 2 ? Math.exp(logs[i - 2] + scale) : 0;
@@ -307,26 +355,24 @@ final class PathPosterior {
         double[] threeOfGuide = steps.threeOfGuide.at(i);
         double[] twoOfVoice = steps.twoOfVoice.at(i);
         double[] threeOfVoice = steps.threeOfVoice.at(i);
+        double[] shareHere = shares.at(i);
+        double[] shareOne = shares.at(i - 1);
+        double[] shareTwo = shares.at(i - 2);
         for (int c = first(i); c <= last(i); c++) {
             double b = onward[c];
             if (b == 0) {
                 continue;
             }
-            add(i, c, here[c] * own * b);
             double g2 = twoBefore[c - 1] * twoOfGuide[c] * two * b;
             double g3 = threeBefore[c - 1] * threeOfGuide[c] * three * b;
             double v2 = before[c - 2] * twoOfVoice[c] * one * b;
             double v3 = before[c - 3] * threeOfVoice[c] * one * b;
-            add(i - 1, c, g2 + g3);
-            add(i - 2, c, g3);
-            add(i, c - 1, v2 + v3);
-            add(i, c - 2, v3);
-        }
-    }
-
-    private void add(int i, int c, double probability) {
-        if (probability > 0 && c >= first(i) && c <= last(i)) {
-            match[i][c - first(i)] += (float) probability;
+            // A step passes no cell outside the band: there it weighs nothing.
+            shareHere[c] += here[c] * own * b;
+            shareOne[c] += g2 + g3;
+            shareTwo[c] += g3;
+            shareHere[c - 1] += v2 + v3;
+            shareHere[c - 2] += v3;
         }
     }
 

@@ -27,12 +27,10 @@ final class VoiceCosts implements Costs {
 
     private static final double UNKNOWN = 0;
 
-    /// Rows that are compared at once: as many as stay near the processor.
-    private static final int BLOCK = 256;
+    private static final Kernels KERNELS = Kernels.quickest();
 
     private final Features guide;
     private final Features voice;
-    private final float[][] columns;
     private final boolean[] walled;
     private final double rowSeconds;
     private final double spread;
@@ -53,7 +51,6 @@ final class VoiceCosts implements Costs {
             double spread) {
         this.guide = new Features(guide, weights, step);
         this.voice = new Features(voice, weights, step);
-        columns = this.voice.columns();
         rowSeconds = step * VoiceAnalysis.HOP_SECONDS;
         walled = walled(walls);
         this.spread = spread > 0 ? spread : typicalDistance();
@@ -130,50 +127,42 @@ final class VoiceCosts implements Costs {
             int i = random.nextInt(guide.count());
             int j = random.nextInt(voice.count());
             if (guide.activity[i] > 0.5 && voice.activity[j] > 0.5) {
-                sum += Features.distance(guide.rows[i], voice.rows[j]);
+                sum += guide.distance(i, voice, j) / guide.width();
                 count++;
             }
         }
         return sum / count;
     }
 
+    /// What a squared distance is multiplied by before its unlikeness is told.
+    private float scale() {
+        return (float) (SHARPNESS / (spread * guide.width()));
+    }
+
     @Override
     public double match(int i, int j) {
-        if (walled[j]) {
-            return FORBIDDEN;
-        }
-        return unlikeness(SHARPNESS * Features.distance(guide.rows[i], voice.rows[j]) / spread);
+        return walled[j]
+                ? FORBIDDEN
+                : (double) Kernels.unlikeness(guide.distance(i, voice, j) * scale()) / UNITS;
     }
 
     @Override
-    public void match(int i, int from, int to, double[] into, int at) {
-        float[][] sums = new float[4][Math.min(BLOCK, to - from)];
-        float[] row = guide.rows[i];
-        for (int start = from; start < to; start += BLOCK) {
-            int count = Math.min(BLOCK, to - start);
-            Features.distances(row, columns, start, count, sums);
+    public CostRows rows(Band band) {
+        return rows(band, KERNELS);
+    }
+
+    CostRows rows(Band band, Kernels kernels) {
+        float[] row = new float[guide.width()];
+        float scale = scale();
+        return (i, into, at) -> {
+            int low = band.low()[i];
+            int count = band.high()[i] - low + 1;
+            guide.row(i, row);
+            kernels.unlikeness(row, voice.columns(), voice.count(), low, count, scale, into, at);
             for (int k = 0; k < count; k++) {
-                double sum = sums[0][k] + sums[1][k] + (sums[2][k] + sums[3][k]);
-                into[at + start - from + k] =
-                        walled[start + k]
-                                ? FORBIDDEN
-                                : unlikeness(SHARPNESS * (sum / row.length) / spread);
+                into[at + k] = walled[low + k] ? FORBIDDEN_UNITS : into[at + k];
             }
-        }
-    }
-
-    /// `1 − exp(−x)`, by table: the inner loop runs some ten million times a minute of song.
-    private static double unlikeness(double x) {
-        return UNLIKENESS[(int) Math.min(UNLIKENESS.length - 1, x * STEPS_PER_UNIT)];
-    }
-
-    private static final int STEPS_PER_UNIT = 512;
-    private static final double[] UNLIKENESS = new double[8 * STEPS_PER_UNIT];
-
-    static {
-        for (int i = 0; i < UNLIKENESS.length; i++) {
-            UNLIKENESS[i] = 1 - Math.exp(-(i + 0.5) / STEPS_PER_UNIT);
-        }
+        };
     }
 
     @Override

@@ -1,6 +1,7 @@
 package zelvan.analysis;
 
-import zelvan.dsp.Fft;
+import java.util.Arrays;
+import zelvan.dsp.FramePowers;
 import zelvan.dsp.Windows;
 
 /// Energy in a few broad bands, every millisecond: fine enough to see where a consonant begins.
@@ -40,26 +41,26 @@ final class BandEnergies {
         }
         double floor = Math.pow(10, floorDecibels / 10);
         double scale = 2 / (windowPower * FFT_LENGTH);
-        Fft fft = new Fft(FFT_LENGTH);
-        double[] data = new double[FFT_LENGTH];
-        double[] power = new double[FFT_LENGTH / 2 + 1];
+        FramePowers spectra = new FramePowers(window, FFT_LENGTH);
+        float[] power = new float[(FFT_LENGTH / 2 + 1) * FramePowers.FRAMES];
         double binHertz = (double) sampleRateHertz / FFT_LENGTH;
-        for (int f = 0; f < frames; f++) {
-            int start = (int) Math.round(f * HOP_SECONDS * sampleRateHertz) - FFT_LENGTH / 2;
-            for (int i = 0; i < FFT_LENGTH; i++) {
-                int at = start + i;
-                data[i] = at >= 0 && at < samples.length ? window[i] * samples[at] : 0;
-            }
-            fft.forward(data);
-            fft.power(data, power);
+        int hop = (int) Math.round(HOP_SECONDS * sampleRateHertz);
+        float[] sums = new float[FramePowers.FRAMES];
+        for (int f = 0; f < frames; f += FramePowers.FRAMES) {
+            spectra.read(samples, f * hop - FFT_LENGTH / 2, hop, power);
+            int count = Math.min(FramePowers.FRAMES, frames - f);
             for (int b = 0; b < BANDS; b++) {
-                double sum = 0;
+                Arrays.fill(sums, 0);
                 int from = (int) Math.ceil(BORDERS_HERTZ[b] / binHertz);
                 int to = (int) Math.ceil(BORDERS_HERTZ[b + 1] / binHertz);
                 for (int k = from; k < to; k++) {
-                    sum += power[k];
+                    for (int n = 0; n < sums.length; n++) {
+                        sums[n] += power[k * FramePowers.FRAMES + n];
+                    }
                 }
-                decibels[b][f] = (float) (10 * Math.log10(sum * scale + floor));
+                for (int n = 0; n < count; n++) {
+                    decibels[b][f + n] = (float) (10 * Math.log10(sums[n] * scale + floor));
+                }
             }
         }
     }

@@ -1,6 +1,6 @@
 package zelvan.analysis;
 
-import zelvan.dsp.Fft;
+import zelvan.dsp.FramePowers;
 import zelvan.dsp.Windows;
 
 /// The spectrum as an ear sees it: the energy of mel bands, normalised over the voice.
@@ -74,27 +74,25 @@ final class MelBands {
                         * FFT_LENGTH
                         / BANDS
                         / 8;
-        Fft fft = new Fft(FFT_LENGTH);
-        double[] data = new double[FFT_LENGTH];
-        double[] power = new double[FFT_LENGTH / 2 + 1];
+        float[] sharpened = new float[samples.length];
+        for (int i = 1; i < samples.length; i++) {
+            sharpened[i] = (float) (samples[i] - 0.9 * samples[i - 1]);
+        }
+        FramePowers spectra = new FramePowers(window, FFT_LENGTH);
+        float[] power = new float[(FFT_LENGTH / 2 + 1) * FramePowers.FRAMES];
+        int hop = (int) Math.round(hopSeconds * sampleRateHertz);
         float[][] rows = new float[frames][BANDS];
-        for (int f = 0; f < frames; f++) {
-            int start = (int) Math.round(f * hopSeconds * sampleRateHertz) - length / 2;
-            java.util.Arrays.fill(data, 0);
-            for (int i = 0; i < length; i++) {
-                int at = start + i;
-                if (at > 0 && at < samples.length) {
-                    data[i] = window[i] * (samples[at] - 0.9 * samples[at - 1]);
+        for (int f = 0; f < frames; f += FramePowers.FRAMES) {
+            spectra.read(sharpened, f * hop - length / 2, hop, power);
+            for (int n = 0; n < Math.min(FramePowers.FRAMES, frames - f); n++) {
+                for (int b = 0; b < BANDS; b++) {
+                    double sum = 0;
+                    for (int i = 0; i < bandWeights[b].length; i++) {
+                        int bin = bandStart[b] + i;
+                        sum += bandWeights[b][i] * power[bin * FramePowers.FRAMES + n];
+                    }
+                    rows[f + n][b] = (float) Math.log(sum + floor);
                 }
-            }
-            fft.forward(data);
-            fft.power(data, power);
-            for (int b = 0; b < BANDS; b++) {
-                double sum = 0;
-                for (int i = 0; i < bandWeights[b].length; i++) {
-                    sum += bandWeights[b][i] * power[bandStart[b] + i];
-                }
-                rows[f][b] = (float) Math.log(sum + floor);
             }
         }
         normalize(rows, levelDecibels, activeDecibels);

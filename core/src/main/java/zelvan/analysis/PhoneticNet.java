@@ -4,6 +4,8 @@ import java.io.DataInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
+import java.util.Arrays;
+import zelvan.dsp.Sums;
 
 /// What is sung, whoever sings it: the spectrum around each frame, seen through a small network
 /// that has learnt to tell speech sounds apart.
@@ -28,28 +30,43 @@ final class PhoneticNet {
 
     private static final PhoneticNet SHIPPED = read("phonetic-net.bin");
 
+    private static final Sums SUMS = Sums.quickest();
+
+    /// Frames that are looked at together.
+    private static final int FRAMES = 64;
+
     private final int context;
-    private final float[][] hiddenWeights;
+    private final int outputs;
+
+    // By input and then by unit.
+    private final float[] hiddenWeights;
     private final float[] hiddenBias;
-    private final float[][] outputWeights;
+    private final float[] outputWeights;
     private final float[] outputBias;
 
     private PhoneticNet(DataInputStream in) throws IOException {
         int inputs = in.readInt();
         int hidden = in.readInt();
-        int outputs = in.readInt();
+        outputs = in.readInt();
         context = inputs / MelBands.BANDS;
-        hiddenWeights = matrix(in, inputs, hidden);
-        hiddenBias = matrix(in, 1, hidden)[0];
-        outputWeights = matrix(in, hidden, outputs);
-        outputBias = matrix(in, 1, outputs)[0];
+        hiddenWeights = matrix(in, inputs, hidden, full(hidden));
+        hiddenBias = matrix(in, 1, hidden, full(hidden));
+        outputWeights =
+                Arrays.copyOf(
+                        matrix(in, hidden, outputs, full(outputs)), full(hidden) * full(outputs));
+        outputBias = matrix(in, 1, outputs, full(outputs));
     }
 
-    private static float[][] matrix(DataInputStream in, int rows, int columns) throws IOException {
-        float[][] matrix = new float[rows][columns];
-        for (float[] row : matrix) {
+    private static int full(int width) {
+        return Math.ceilDiv(width, Sums.FULL) * Sums.FULL;
+    }
+
+    private static float[] matrix(DataInputStream in, int rows, int columns, int width)
+            throws IOException {
+        float[] matrix = new float[rows * width];
+        for (int r = 0; r < rows; r++) {
             for (int c = 0; c < columns; c++) {
-                row[c] = in.readFloat();
+                matrix[r * width + c] = in.readFloat();
             }
         }
         return matrix;
@@ -75,50 +92,41 @@ final class PhoneticNet {
     /// @return one row a frame: its place in the bottleneck
     float[][] look(float[][] bands) {
         float[][] rows = new float[bands.length][];
-        float[] hidden = new float[hiddenBias.length];
-        float[] input = new float[hiddenWeights.length];
-        for (int f = 0; f < rows.length; f++) {
-            for (int c = 0; c < context; c++) {
-                int at = f + CONTEXT_STEP * (c - context / 2);
-                float[] row = bands[Math.clamp(at, 0, bands.length - 1)];
-                System.arraycopy(row, 0, input, c * row.length, row.length);
+        for (int f = 0; f < rows.length; f += FRAMES) {
+            int count = Math.min(FRAMES, rows.length - f);
+            float[][] input = new float[count][];
+            float[][] hidden = new float[count][];
+            float[][] output = new float[count][];
+            for (int k = 0; k < count; k++) {
+                input[k] = around(bands, f + k);
+                hidden[k] = hiddenBias.clone();
+                output[k] = outputBias.clone();
             }
-            System.arraycopy(hiddenBias, 0, hidden, 0, hidden.length);
-            int i = 0;
-            for (; i + 3 < input.length; i += 4) {
-                addFour(hidden, input, i);
+            SUMS.ofRows(input, hiddenWeights, hiddenBias.length, hidden);
+            for (float[] row : hidden) {
+                rectify(row);
             }
-            for (; i < input.length; i++) {
-                add(hidden, input[i], hiddenWeights[i]);
-            }
-            rows[f] = outputBias.clone();
-            for (int h = 0; h < hidden.length; h++) {
-                if (hidden[h] > 0) {
-                    add(rows[f], hidden[h], outputWeights[h]);
-                }
+            SUMS.ofRows(hidden, outputWeights, outputBias.length, output);
+            for (int k = 0; k < count; k++) {
+                rows[f + k] = Arrays.copyOf(output[k], outputs);
             }
         }
         return rows;
     }
 
-    /// Four rows at once: the sum is fetched and put back only once for them.
-    private void addFour(float[] sum, float[] input, int first) {
-        float a = input[first];
-        float b = input[first + 1];
-        float c = input[first + 2];
-        float d = input[first + 3];
-        float[] rowA = hiddenWeights[first];
-        float[] rowB = hiddenWeights[first + 1];
-        float[] rowC = hiddenWeights[first + 2];
-        float[] rowD = hiddenWeights[first + 3];
-        for (int i = 0; i < sum.length; i++) {
-            sum[i] += a * rowA[i] + b * rowB[i] + (c * rowC[i] + d * rowD[i]);
+    /// What the network is shown of a frame: the rows around it, one after the other.
+    private float[] around(float[][] bands, int frame) {
+        float[] around = new float[context * MelBands.BANDS];
+        for (int c = 0; c < context; c++) {
+            int at = Math.clamp(frame + CONTEXT_STEP * (c - context / 2), 0, bands.length - 1);
+            System.arraycopy(bands[at], 0, around, c * MelBands.BANDS, MelBands.BANDS);
         }
+        return around;
     }
 
-    private static void add(float[] sum, float factor, float[] row) {
-        for (int i = 0; i < sum.length; i++) {
-            sum[i] += factor * row[i];
+    private static void rectify(float[] row) {
+        for (int h = 0; h < row.length; h++) {
+            row[h] = Math.max(0, row[h]);
         }
     }
 }

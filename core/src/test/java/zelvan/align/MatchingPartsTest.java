@@ -28,10 +28,11 @@ class MatchingPartsTest {
         return FeatureWeights.between(LEAD, voice, found(voice));
     }
 
-    /// The spectrum counts more between two takes of one singer than between two singers. Rows of
-    /// costs are worked out several at a time, and come out the same to the last bit.
-    @Test
-    void costsOfARowAreThoseOfItsCells() {
+    /// The wide instructions against plain loops: costs and paths are the same to the last bit,
+    /// whichever way and however steeply the band runs, and costs are those of each cell.
+    @RepeatedTest(12)
+    void wideAndPlainKernelsAgree(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
         VoiceCosts costs =
                 new VoiceCosts(
                         LEAD,
@@ -40,17 +41,143 @@ class MatchingPartsTest {
                         STEP,
                         List.of(new RecordedSpan(1, 1.5)),
                         0);
-        double[] row = new double[costs.voiceRows() + 5];
-        for (int i = 0; i < costs.guideRows(); i += 37) {
-            int from = i % 7;
-            int to = costs.voiceRows() - i % 11;
-            costs.match(i, from, to, row, 5);
-            for (int j = from; j < to; j++) {
-                assertThat(row[5 + j - from]).isEqualTo(costs.match(i, j));
+        Band band = info.getCurrentRepetition() == 1 ? costs.wholeBand() : random(random, costs);
+        CostRows plain = costs.rows(band, new PlainKernels());
+        CostRows wide = costs.rows(band, new WideKernels());
+        int[] plainRow = new int[costs.voiceRows() + 5];
+        int[] wideRow = new int[costs.voiceRows() + 5];
+        for (int i = 0; i < costs.guideRows(); i++) {
+            plain.read(i, plainRow, 5);
+            wide.read(i, wideRow, 5);
+            assertThat(wideRow).isEqualTo(plainRow);
+            for (int j = band.low()[i]; j <= band.high()[i]; j += 1 + random.nextInt(9)) {
+                assertThat(wideRow[5 + j - band.low()[i]])
+                        .isEqualTo(Costs.units(costs.match(i, j)));
             }
+        }
+        WarpPath one = new Warping(costs).best(band, new PlainKernels());
+        WarpPath other = new Warping(costs).best(band, new WideKernels());
+        assertThat(other.length()).isEqualTo(one.length());
+        for (int k = 0; k < one.length(); k++) {
+            assertThat(other.guideRow(k)).isEqualTo(one.guideRow(k));
+            assertThat(other.voiceRow(k)).isEqualTo(one.voiceRow(k));
+            assertThat(other.matched(k)).isEqualTo(one.matched(k));
         }
     }
 
+    /// However long the song, whole numbers are large enough: what the cheapest way costs is taken
+    /// away now and then, and paths stay as they were.
+    @Test
+    void aSongOfAnHourIsNotTooLong() {
+        int rows = 720_000;
+        Costs dear = new DearCosts(rows, rows, 0);
+        int[] low = new int[rows];
+        int[] high = new int[rows];
+        for (int i = 0; i < rows; i++) {
+            low[i] = Math.max(0, i - 2);
+            high[i] = Math.min(rows - 1, i + 2);
+        }
+        WarpPath path = new Warping(dear).best(new Band(low, high));
+        assertThat(path.length()).isEqualTo(rows);
+        for (int k = 0; k < rows; k += 1000) {
+            assertThat(path.voiceRow(k)).isEqualTo(path.guideRow(k));
+        }
+    }
+
+    /// A recording of an hour and a half in which the line is sung at the end only.
+    @Test
+    void aRecordingMuchLongerThanItsGuideIsPassed() {
+        int guideRows = 40;
+        int voiceRows = 68_000;
+        Costs late = new DearCosts(guideRows, voiceRows, voiceRows - guideRows);
+        WarpPath path = new Warping(late).best(Band.ofSong(guideRows, voiceRows));
+        int last = path.length() - 1;
+        // The guide's first row is where the voice sings alone.
+        for (int k = 0; k < guideRows - 1; k++) {
+            assertThat(path.matched(last - k)).isTrue();
+            assertThat(path.guideRow(last - k)).isEqualTo(guideRows - 1 - k);
+            assertThat(path.voiceRow(last - k)).isEqualTo(voiceRows - 1 - k);
+        }
+    }
+
+    /// Everything is unlike, and one diagonal a little less so.
+    ///
+    /// @param shift row of the voice that it begins with
+    private record DearCosts(int guideRows, int voiceRows, int shift) implements Costs {
+        @Override
+        public double match(int i, int j) {
+            return i + shift == j ? 0.3 : 1;
+        }
+
+        @Override
+        public double lingerOfGuide(int i) {
+            return 0.05;
+        }
+
+        @Override
+        public double lingerOfVoice(int j) {
+            return 0.05;
+        }
+
+        @Override
+        public double enterGuideOnly(int i) {
+            return 30;
+        }
+
+        @Override
+        public double enterVoiceOnly(int j) {
+            return 30;
+        }
+
+        @Override
+        public double tearVoice(int j) {
+            return 30;
+        }
+
+        @Override
+        public double tearGuide(int i) {
+            return 30;
+        }
+
+        @Override
+        public double skipGuide(int i) {
+            return 0.42;
+        }
+
+        @Override
+        public double skipVoice(int j) {
+            return 0.42;
+        }
+
+        @Override
+        public boolean atWall(int j) {
+            return false;
+        }
+    }
+
+    /// What unlikeness is worth: 1 − exp(−x), in units of a 4,096th.
+    @Test
+    void unlikenessIsThatOfItsFormula() {
+        for (float x = 0; x < 12; x += 0.003f) {
+            assertThat(Kernels.unlikeness(x) / (double) Costs.UNITS)
+                    .isCloseTo(1 - Math.exp(-x), within(6e-4));
+        }
+    }
+
+    private static Band random(Random random, Costs costs) {
+        int[] low = new int[costs.guideRows()];
+        int[] high = new int[costs.guideRows()];
+        for (int i = 0; i < low.length; i++) {
+            int step = random.nextInt(20) == 0 ? random.nextInt(60) : random.nextInt(3);
+            low[i] = i == 0 ? 0 : Math.min(low[i - 1] + step, high[i - 1]);
+            int wide = Math.min(costs.voiceRows() - 1, low[i] + random.nextInt(50));
+            high[i] = i == 0 ? wide : Math.max(high[i - 1], wide);
+        }
+        high[high.length - 1] = costs.voiceRows() - 1;
+        return new Band(low, high);
+    }
+
+    /// The spectrum counts more between two takes of one singer than between two singers.
     @Test
     void aSingersOwnTakesAreToldFromAnotherSingers() {
         assertThat(weights(Takes.LOOSE.analysis()).spectrum())

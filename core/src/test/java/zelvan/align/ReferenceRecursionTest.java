@@ -82,7 +82,8 @@ class ReferenceRecursionTest {
     private static Matrix random(Random random, int rows, int columns, double skip) {
         double[][] cells = new double[rows][columns];
         for (double[] row : cells) {
-            Arrays.setAll(row, j -> random.nextDouble());
+            // Costs are counted in whole units.
+            Arrays.setAll(row, j -> random.nextInt(Costs.UNITS) / (double) Costs.UNITS);
         }
         return new Matrix(cells, skip);
     }

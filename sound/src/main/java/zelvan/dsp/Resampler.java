@@ -1,7 +1,5 @@
 package zelvan.dsp;
 
-import java.util.Arrays;
-
 /// Changes the sample rate by a ratio of whole numbers.
 ///
 /// How it works: output frame n lies at input position n · from / to. Its value is the sum of the
@@ -30,6 +28,8 @@ public final class Resampler {
 
     /// Ratios that would need more strands than this are rare.
     private static final int MOST_STRANDS = 512;
+
+    private static final Sums SUMS = Sums.quickest();
 
     private final int up;
     private final int down;
@@ -131,36 +131,25 @@ public final class Resampler {
     private void processBlock(float[] input, long outputStart, int first, float[] output) {
         long origin = firstInputFrame(outputStart);
         int begin = (int) (Math.floorDiv((outputStart + first) * down, up) - radius + 1 - origin);
-        int taps = 2 * radius;
-        float[][] strands = new float[down][BLOCK + taps / down + 2];
+        float[][] strands = new float[down][BLOCK + 2 * radius / down + 2];
         for (int r = 0; r < down; r++) {
             for (int m = 0, at = begin + r; m < strands[r].length && at < input.length; m++) {
                 strands[r][m] = input[at];
                 at += down;
             }
         }
-        float[][] sums = new float[4][BLOCK];
-        float[] near = new float[BLOCK];
+        float[] phase = new float[BLOCK];
         for (int n = 0; n < up; n++) {
             long position = (outputStart + first + n) * down;
             int start = (int) (Math.floorDiv(position, up) - radius + 1 - origin) - begin;
-            float[] weights = weightsByPhase[(int) Math.floorMod(position, (long) up)];
-            for (float[] sum : sums) {
-                Arrays.fill(sum, 0);
-            }
-            for (int i = 0; i < weights.length; i++) {
-                System.arraycopy(strands[(start + i) % down], (start + i) / down, near, 0, BLOCK);
-                add(sums[i % 4], weights[i], near);
-            }
+            SUMS.ofStrands(
+                    strands,
+                    start,
+                    weightsByPhase[(int) Math.floorMod(position, (long) up)],
+                    phase);
             for (int j = 0; j < BLOCK; j++) {
-                output[first + n + j * up] = sums[0][j] + sums[1][j] + (sums[2][j] + sums[3][j]);
+                output[first + n + j * up] = phase[j];
             }
-        }
-    }
-
-    private static void add(float[] sum, float factor, float[] values) {
-        for (int j = 0; j < sum.length; j++) {
-            sum[j] += factor * values[j];
         }
     }
 

@@ -1,0 +1,44 @@
+package zelvan.dsp;
+
+/// Sums of products, the inner loops of listening: plain, and with the processor's wide
+/// instructions. Both compute the same to the last bit.
+public sealed interface Sums permits PlainSums, WideSums {
+    /// Signals that are transformed side by side.
+    int LANES = 16;
+
+    /// What the wide ones like the length of rows to be a multiple of.
+    int FULL = 32;
+
+    /// The quickest that there are: wide ones where the Java runtime was started with its module
+    /// for them.
+    static Sums quickest() {
+        return ModuleLayer.boot().findModule("jdk.incubator.vector").isPresent()
+                ? new WideSums()
+                : new PlainSums();
+    }
+
+    /// Weighted sums of neighbouring numbers, of a signal that is divided into strands: number n of
+    /// it stands in strand `n % strands.length` at `n / strands.length`. Each sum is the sum of
+    /// four: those of the first, fifth and so on product, of the second ones, the third and the
+    /// fourth.
+    ///
+    /// @param start the number that the first sum begins with
+    /// @param weights a multiple of four
+    /// @param into the next sum begins as many numbers further on as there are strands
+    void ofStrands(float[][] strands, int start, float[] weights, float[] into);
+
+    /// Some rows by a matrix: `into[r][c] += Σ rows[r][i] · matrix[i · width + c]`, in order of
+    /// `i`.
+    ///
+    /// @param rows all equally long
+    /// @param matrix a row of `width` numbers for each number of a row
+    void ofRows(float[][] rows, float[] matrix, int width, float[][] into);
+
+    /// The discrete Fourier transforms of [#LANES] complex signals, in place.
+    ///
+    /// @param real `real[i · LANES + signal]`, a power of two of places, in bit-reversed order
+    /// @param imaginary the same
+    /// @param cosines of `2πk / length`, for half as many k as there are places
+    /// @param sines of `−2πk / length`
+    void transform(float[] real, float[] imaginary, float[] cosines, float[] sines);
+}

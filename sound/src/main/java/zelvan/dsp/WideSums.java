@@ -1,0 +1,135 @@
+package zelvan.dsp;
+
+import jdk.incubator.vector.FloatVector;
+import jdk.incubator.vector.VectorSpecies;
+
+/// Many numbers at a time.
+final class WideSums implements Sums {
+    // Constants, or the compiler does not see through them.
+    private static final VectorSpecies<Float> FLOATS = FloatVector.SPECIES_PREFERRED;
+    private static final int WIDTH = FLOATS.length();
+
+    /// Rows that are multiplied at once, so that the matrix is fetched once for them.
+    private static final int ROWS = 4;
+
+    private final PlainSums plain = new PlainSums();
+
+    @Override
+    public void ofStrands(float[][] strands, int start, float[] weights, float[] into) {
+        if (into.length % WIDTH != 0) {
+            plain.ofStrands(strands, start, weights, into);
+            return;
+        }
+        float[][] strand = new float[weights.length][];
+        int[] at = new int[weights.length];
+        for (int i = 0; i < weights.length; i++) {
+            strand[i] = strands[(start + i) % strands.length];
+            at[i] = (start + i) / strands.length;
+        }
+        for (int k = 0; k < into.length; k += WIDTH) {
+            FloatVector s0 = FloatVector.zero(FLOATS);
+            FloatVector s1 = s0;
+            FloatVector s2 = s0;
+            FloatVector s3 = s0;
+            for (int i = 0; i < weights.length; i += 4) {
+                s0 = s0.add(floats(strand[i], at[i] + k).mul(weights[i]));
+                s1 = s1.add(floats(strand[i + 1], at[i + 1] + k).mul(weights[i + 1]));
+                s2 = s2.add(floats(strand[i + 2], at[i + 2] + k).mul(weights[i + 2]));
+                s3 = s3.add(floats(strand[i + 3], at[i + 3] + k).mul(weights[i + 3]));
+            }
+            s0.add(s1).add(s2.add(s3)).intoArray(into, k);
+        }
+    }
+
+    private static FloatVector floats(float[] values, int at) {
+        return FloatVector.fromArray(FLOATS, values, at);
+    }
+
+    @Override
+    public void ofRows(float[][] rows, float[] matrix, int width, float[][] into) {
+        int wide = width - width % (2 * WIDTH);
+        int r = 0;
+        for (; r + ROWS <= rows.length; r += ROWS) {
+            for (int c = 0; c < wide; c += 2 * WIDTH) {
+                four(rows, r, matrix, width, c, into);
+            }
+        }
+        for (int k = 0; k < rows.length; k++) {
+            PlainSums.columns(rows[k], matrix, width, k < r ? wide : 0, into[k]);
+        }
+    }
+
+    private static void four(
+            float[][] rows, int r, float[] matrix, int width, int column, float[][] into) {
+        float[] x0 = rows[r];
+        float[] x1 = rows[r + 1];
+        float[] x2 = rows[r + 2];
+        float[] x3 = rows[r + 3];
+        FloatVector a0 = floats(into[r], column);
+        FloatVector b0 = floats(into[r], column + WIDTH);
+        FloatVector a1 = floats(into[r + 1], column);
+        FloatVector b1 = floats(into[r + 1], column + WIDTH);
+        FloatVector a2 = floats(into[r + 2], column);
+        FloatVector b2 = floats(into[r + 2], column + WIDTH);
+        FloatVector a3 = floats(into[r + 3], column);
+        FloatVector b3 = floats(into[r + 3], column + WIDTH);
+        int at = column;
+        for (int i = 0; i < x0.length; i++) {
+            FloatVector a = floats(matrix, at);
+            FloatVector b = floats(matrix, at + WIDTH);
+            a0 = a0.add(a.mul(x0[i]));
+            b0 = b0.add(b.mul(x0[i]));
+            a1 = a1.add(a.mul(x1[i]));
+            b1 = b1.add(b.mul(x1[i]));
+            a2 = a2.add(a.mul(x2[i]));
+            b2 = b2.add(b.mul(x2[i]));
+            a3 = a3.add(a.mul(x3[i]));
+            b3 = b3.add(b.mul(x3[i]));
+            at += width;
+        }
+        a0.intoArray(into[r], column);
+        b0.intoArray(into[r], column + WIDTH);
+        a1.intoArray(into[r + 1], column);
+        b1.intoArray(into[r + 1], column + WIDTH);
+        a2.intoArray(into[r + 2], column);
+        b2.intoArray(into[r + 2], column + WIDTH);
+        a3.intoArray(into[r + 3], column);
+        b3.intoArray(into[r + 3], column + WIDTH);
+    }
+
+    @Override
+    public void transform(float[] real, float[] imaginary, float[] cosines, float[] sines) {
+        int length = real.length / LANES;
+        for (int half = 1; half < length; half *= 2) {
+            int stride = length / 2 / half;
+            for (int block = 0; block < length; block += 2 * half) {
+                for (int k = 0; k < half; k++) {
+                    int low = (block + k) * LANES;
+                    butterfly(
+                            real,
+                            imaginary,
+                            low,
+                            low + half * LANES,
+                            cosines[k * stride],
+                            sines[k * stride]);
+                }
+            }
+        }
+    }
+
+    private static void butterfly(
+            float[] real, float[] imaginary, int low, int high, float c, float s) {
+        for (int n = 0; n < LANES; n += WIDTH) {
+            FloatVector highRe = floats(real, high + n);
+            FloatVector highIm = floats(imaginary, high + n);
+            FloatVector re = highRe.mul(c).sub(highIm.mul(s));
+            FloatVector im = highRe.mul(s).add(highIm.mul(c));
+            FloatVector lowRe = floats(real, low + n);
+            FloatVector lowIm = floats(imaginary, low + n);
+            lowRe.sub(re).intoArray(real, high + n);
+            lowIm.sub(im).intoArray(imaginary, high + n);
+            lowRe.add(re).intoArray(real, low + n);
+            lowIm.add(im).intoArray(imaginary, low + n);
+        }
+    }
+}
