@@ -36,6 +36,18 @@ sealed interface Kernels permits PlainKernels, WideKernels {
     /// Takes the steps of [Warping] that enter "voice only".
     void enterVoiceOnly(WarpingRows rows, int first, int last);
 
+    // The sums of [PathPosterior], in the columns from `first` to `last`.
+
+    void weighSteps(PosteriorRows rows, int first, int last);
+
+    void gather(PosteriorRows rows, int first, int last);
+
+    void gatherBeside(PosteriorRows rows, int first, int last);
+
+    void leaveForMatch(PosteriorRows rows, int first, int last);
+
+    void leave(PosteriorRows rows, int first, int last);
+
     /// `1 − exp(−x)` in units of [Costs#UNITS], `exp` being the 64th power of the first terms of
     /// its series: neither a call nor a table, so that many are worked out at once.
     ///

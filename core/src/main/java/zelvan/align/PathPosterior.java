@@ -22,6 +22,8 @@ final class PathPosterior {
 
     private static final int LONGEST = BandRows.LONGEST;
 
+    private static final Kernels KERNELS = Kernels.quickest();
+
     /// Sums are brought back into range every so many rows.
     private static final int SCALED_ROWS = 8;
 
@@ -40,16 +42,13 @@ final class PathPosterior {
     private final int rows;
     private final int columns;
 
-    // Weights of the prices of each row.
+    // Weights of the prices of each row of the guide.
     private final double[] skipGuide;
     private final double[] enterGuide;
     private final double[] lingerGuide;
-    private final double[] skipVoice;
-    private final double[] enterVoice;
-    private final double[] lingerVoice;
     private final double[] tearGuide;
-    private final double[] tearVoice;
-    private final boolean[] atWall;
+
+    private final Kernels kernels;
 
     /// Place in [#WEIGHTS] of a cell, by row and by column from the band's lower border.
     private final short[][] cells;
@@ -61,27 +60,25 @@ final class PathPosterior {
     private final boolean known;
 
     PathPosterior(Costs costs, Band band) {
+        this(costs, band, KERNELS);
+    }
+
+    PathPosterior(Costs costs, Band band, Kernels kernels) {
         this.band = band;
+        this.kernels = kernels;
         rows = costs.guideRows();
         columns = costs.voiceRows();
         skipGuide = soft(rows, costs::skipGuide);
         enterGuide = soft(rows, costs::enterGuideOnly);
         lingerGuide = soft(rows, costs::lingerOfGuide);
-        skipVoice = soft(columns, costs::skipVoice);
-        enterVoice = soft(columns, costs::enterVoiceOnly);
-        lingerVoice = soft(columns, costs::lingerOfVoice);
         tearGuide = soft(rows, costs::tearGuide);
-        tearVoice = soft(columns, costs::tearVoice);
-        atWall = new boolean[columns];
-        for (int j = 0; j < columns; j++) {
-            atWall[j] = costs.atWall(j);
-        }
         cells = cells(costs, band);
         match = new float[rows][];
-        Forward forward = new Forward();
+        PosteriorRows at = new PosteriorRows(costs, TEMPERATURE);
+        Forward forward = new Forward(at);
         known = forward.all > 0;
         if (known) {
-            backward(forward);
+            backward(at, forward);
         }
     }
 
@@ -139,25 +136,17 @@ final class PathPosterior {
         }
 
         /// The weights of the row and of the two before it must be open.
-        void open(int row) {
-            double[] own = weights.at(row);
-            double[] one = weights.at(row - 1);
-            double[] two = weights.at(row - 2);
-            double[] s = straight.open(row);
-            double[] v2 = twoOfVoice.open(row);
-            double[] v3 = threeOfVoice.open(row);
-            double[] g2 = twoOfGuide.open(row);
-            double[] g3 = threeOfGuide.open(row);
-            for (int c = first(row); c <= last(row); c++) {
-                double w = own[c];
-                // The dearer of the two prices: the smaller weight.
-                double linger = Math.min(lingerGuide[row], lingerVoice[c - LONGEST]);
-                s[c] = w * w;
-                v2[c] = own[c - 1] * own[c - 1] * w * linger;
-                v3[c] = own[c - 2] * own[c - 2] * own[c - 1] * w * linger * linger;
-                g2[c] = one[c] * one[c] * w * linger;
-                g3[c] = two[c] * two[c] * one[c] * w * linger * linger;
-            }
+        void open(int row, PosteriorRows at) {
+            at.own = weights.at(row);
+            at.ownOne = weights.at(row - 1);
+            at.ownTwo = weights.at(row - 2);
+            at.straight = straight.open(row);
+            at.twoOfVoice = twoOfVoice.open(row);
+            at.threeOfVoice = threeOfVoice.open(row);
+            at.twoOfGuide = twoOfGuide.open(row);
+            at.threeOfGuide = threeOfGuide.open(row);
+            at.lingerOfRow = lingerGuide[row];
+            kernels.weighSteps(at, first(row), last(row));
         }
     }
 
@@ -167,10 +156,16 @@ final class PathPosterior {
         final BandRows guideOnly = newRows();
         final BandRows voiceOnly = newRows();
 
-        void open(int row) {
-            match.open(row);
-            guideOnly.open(row);
-            voiceOnly.open(row);
+        /// @param step to the rows from which it is reached, 1 or −1
+        void open(int row, int step, PosteriorRows at) {
+            at.match = match.open(row);
+            at.guideOnly = guideOnly.open(row);
+            at.voiceOnly = voiceOnly.open(row);
+            at.matchOne = match.at(row + step);
+            at.matchTwo = match.at(row + 2 * step);
+            at.matchThree = match.at(row + 3 * step);
+            at.guideOne = guideOnly.at(row + step);
+            at.voiceOne = voiceOnly.at(row + step);
         }
 
         double all(int row, int c) {
@@ -206,63 +201,42 @@ final class PathPosterior {
         /// Over all ways to the end, in the scale of the last row.
         final double all;
 
-        Forward() {
+        Forward(PosteriorRows at) {
             Steps steps = new Steps();
             States to = new States();
             double log = 0;
             for (int i = 0; i < rows; i++) {
                 steps.weigh(i);
-                steps.open(i);
-                to.open(i);
-                gather(i, steps, to);
+                steps.open(i, at);
+                to.open(i, -1, at);
+                gather(i, at);
                 log += to.scale(i);
                 logs[i] = log;
-                matches[i] = Arrays.copyOfRange(to.match.at(i), first(i), last(i) + 1);
+                matches[i] = Arrays.copyOfRange(at.match, first(i), last(i) + 1);
             }
             all = to.all(rows - 1, columns - 1 + LONGEST);
         }
 
-        private void gather(int i, Steps steps, States to) {
-            double[] straight = steps.straight.at(i);
-            double[] twoOfVoice = steps.twoOfVoice.at(i);
-            double[] threeOfVoice = steps.threeOfVoice.at(i);
-            double[] twoOfGuide = steps.twoOfGuide.at(i);
-            double[] threeOfGuide = steps.threeOfGuide.at(i);
-            double[] match = to.match.at(i);
-            double[] one = to.match.at(i - 1);
-            double[] two = to.match.at(i - 2);
-            double[] three = to.match.at(i - 3);
-            double[] guideOnly = to.guideOnly.at(i);
-            double[] guideOne = to.guideOnly.at(i - 1);
-            double[] voiceOnly = to.voiceOnly.at(i);
-            double[] voiceOne = to.voiceOnly.at(i - 1);
-            for (int c = first(i); c <= last(i); c++) {
-                double start = i == 0 && c == LONGEST ? 1 : 0;
-                int j = c - LONGEST;
-                match[c] =
-                        (start + one[c - 1] + guideOne[c - 1] + voiceOne[c - 1]) * straight[c]
-                                + one[c - 2] * twoOfVoice[c]
-                                + one[c - 3] * threeOfVoice[c]
-                                + two[c - 1] * twoOfGuide[c]
-                                + three[c - 1] * threeOfGuide[c];
-                double enterAlone = atWall[j] ? 1 : enterGuide[i] * tearVoice[j];
-                guideOnly[c] =
-                        (start + one[c] * enterAlone + guideOne[c])
-                                * (atWall[j] ? 1 : skipGuide[i]);
-                voiceOnly[c] =
-                        (start
-                                        + match[c - 1]
-                                                * (atWall[j] ? 1 : enterVoice[j] * tearGuide[i])
-                                        + voiceOnly[c - 1]
-                                        + guideOnly[c - 1])
-                                * skipVoice[j];
+        private void gather(int i, PosteriorRows at) {
+            at.enterOfRow = enterGuide[i];
+            at.skipOfRow = skipGuide[i];
+            at.tearOfRow = tearGuide[i];
+            kernels.gather(at, first(i), last(i));
+            if (i == 0) {
+                at.match[LONGEST] += at.straight[LONGEST];
+                at.guideOnly[LONGEST] += at.wall[LONGEST] + at.open[LONGEST] * skipGuide[0];
             }
+            kernels.gatherBeside(at, first(i), last(i));
+            if (i == 0) {
+                at.beside[LONGEST] += 1;
+            }
+            at.gatherVoiceOnly(first(i), last(i));
         }
     }
 
     /// Sums over all ways that lead on from each state; with them each cell gets its part of all
     /// paths, and so do the cells that a longer step passes.
-    private void backward(Forward forward) {
+    private void backward(PosteriorRows at, Forward forward) {
         Steps steps = new Steps();
         States from = new States();
         BandRows ways = newRows();
@@ -276,53 +250,32 @@ final class PathPosterior {
         double log = 0;
         for (int i = rows - 1; i >= 0; i--) {
             steps.weigh(i - 2);
-            steps.open(i);
-            from.open(i);
+            steps.open(i, at);
+            at.straightOn = steps.straight.at(i + 1);
+            at.twoOfVoiceOn = steps.twoOfVoice.at(i + 1);
+            at.threeOfVoiceOn = steps.threeOfVoice.at(i + 1);
+            at.twoOfGuideOn = steps.twoOfGuide.at(i + 2);
+            at.threeOfGuideOn = steps.threeOfGuide.at(i + 3);
+            from.open(i, 1, at);
             ways.open(i - LONGEST, forward.matches);
             shares.open(i - LONGEST + 1);
-            spread(i, steps, from);
+            leave(i, at);
             log += from.scale(i);
-            share(i, forward.logs, log - logAll, ways, steps, from.match.at(i), shares);
+            share(i, forward.logs, log - logAll, ways, steps, at.match, shares);
             match[i] = floats(shares.at(i), first(i), last(i) + 1);
         }
     }
 
-    private void spread(int i, Steps steps, States from) {
-        double[] straight = steps.straight.at(i + 1);
-        double[] twoOfVoice = steps.twoOfVoice.at(i + 1);
-        double[] threeOfVoice = steps.threeOfVoice.at(i + 1);
-        double[] twoOfGuide = steps.twoOfGuide.at(i + 2);
-        double[] threeOfGuide = steps.threeOfGuide.at(i + 3);
-        double[] one = from.match.at(i + 1);
-        double[] two = from.match.at(i + 2);
-        double[] three = from.match.at(i + 3);
-        double[] guideOne = from.guideOnly.at(i + 1);
-        double[] match = from.match.at(i);
-        double[] guideOnly = from.guideOnly.at(i);
-        double[] voiceOnly = from.voiceOnly.at(i);
-        double skipNext = i + 1 < rows ? skipGuide[i + 1] : 0;
-        double enterNext = i + 1 < rows ? enterGuide[i + 1] : 0;
-        for (int c = last(i); c >= first(i); c--) {
-            int next = c - LONGEST + 1;
-            double end = i == rows - 1 && next == columns ? 1 : 0;
-            double skipVoiceNext = next < columns ? skipVoice[next] : 0;
-            double enterVoiceNext = next < columns ? enterVoice[next] : 0;
-            double together = end + one[c + 1] * straight[c + 1];
-            boolean wall = atWall[next - 1];
-            boolean wallNext = next < columns && atWall[next];
-            double guideAlone = guideOne[c] * (wall && i + 1 < rows ? 1 : skipNext);
-            double voiceAlone = voiceOnly[c + 1] * skipVoiceNext;
-            match[c] =
-                    together
-                            + one[c + 2] * twoOfVoice[c + 2]
-                            + one[c + 3] * threeOfVoice[c + 3]
-                            + two[c + 1] * twoOfGuide[c + 1]
-                            + three[c + 1] * threeOfGuide[c + 1]
-                            + guideAlone * (wall ? 1 : enterNext * tearVoice[next - 1])
-                            + voiceAlone * (wallNext ? 1 : enterVoiceNext * tearGuide[i]);
-            guideOnly[c] = together + guideAlone + voiceAlone;
-            voiceOnly[c] = together + voiceAlone;
+    private void leave(int i, PosteriorRows at) {
+        at.enterOfRow = i + 1 < rows ? enterGuide[i + 1] : 0;
+        at.skipOfRow = i + 1 < rows ? skipGuide[i + 1] : 0;
+        at.tearOfRow = tearGuide[i];
+        kernels.leaveForMatch(at, first(i), last(i));
+        if (i == rows - 1) {
+            at.beside[columns - 1 + LONGEST] += 1;
         }
+        at.leaveVoiceOnly(first(i), last(i));
+        kernels.leave(at, first(i), last(i));
     }
 
     private static float[] floats(double[] values, int from, int to) {

@@ -41,4 +41,39 @@ final class PlainKernels implements Kernels {
             rows.stepEnterVoiceOnly(c);
         }
     }
+
+    @Override
+    public void weighSteps(PosteriorRows rows, int first, int last) {
+        for (int c = first; c <= last; c++) {
+            rows.weighSteps(c);
+        }
+    }
+
+    @Override
+    public void gather(PosteriorRows rows, int first, int last) {
+        for (int c = first; c <= last; c++) {
+            rows.gather(c);
+        }
+    }
+
+    @Override
+    public void gatherBeside(PosteriorRows rows, int first, int last) {
+        for (int c = first; c <= last; c++) {
+            rows.gatherBeside(c);
+        }
+    }
+
+    @Override
+    public void leaveForMatch(PosteriorRows rows, int first, int last) {
+        for (int c = first; c <= last; c++) {
+            rows.leaveForMatch(c);
+        }
+    }
+
+    @Override
+    public void leave(PosteriorRows rows, int first, int last) {
+        for (int c = first; c <= last; c++) {
+            rows.leave(c);
+        }
+    }
 }

@@ -1,5 +1,6 @@
 package zelvan.align;
 
+import jdk.incubator.vector.DoubleVector;
 import jdk.incubator.vector.FloatVector;
 import jdk.incubator.vector.IntVector;
 import jdk.incubator.vector.VectorOperators;
@@ -14,6 +15,8 @@ final class WideKernels implements Kernels {
     private static final VectorSpecies<Float> FLOATS = FloatVector.SPECIES_PREFERRED;
     private static final VectorSpecies<Integer> INTS = IntVector.SPECIES_PREFERRED;
     private static final int LANES = FLOATS.length();
+    private static final VectorSpecies<Double> DOUBLES = DoubleVector.SPECIES_PREFERRED;
+    private static final int DOUBLE_LANES = DOUBLES.length();
 
     private final PlainKernels plain = new PlainKernels();
 
@@ -178,5 +181,124 @@ final class WideKernels implements Kernels {
 
     private IntVector at(int[] values, int c) {
         return IntVector.fromArray(INTS, values, c);
+    }
+
+    @Override
+    public void weighSteps(PosteriorRows rows, int first, int last) {
+        if (last - first + 1 < DOUBLE_LANES) {
+            plain.weighSteps(rows, first, last);
+            return;
+        }
+        for (int c = first; c <= last; c += DOUBLE_LANES) {
+            weighSteps(rows, Math.min(c, last + 1 - DOUBLE_LANES));
+        }
+    }
+
+    private static void weighSteps(PosteriorRows r, int c) {
+        DoubleVector own = at(r.own, c);
+        DoubleVector before = at(r.own, c - 1);
+        DoubleVector twoBefore = at(r.own, c - 2);
+        DoubleVector one = at(r.ownOne, c);
+        DoubleVector two = at(r.ownTwo, c);
+        DoubleVector price = at(r.linger, c).min(r.lingerOfRow);
+        DoubleVector w = own.mul(price);
+        own.mul(own).intoArray(r.straight, c);
+        before.mul(before).mul(w).intoArray(r.twoOfVoice, c);
+        twoBefore.mul(twoBefore).mul(before).mul(w).mul(price).intoArray(r.threeOfVoice, c);
+        one.mul(one).mul(w).intoArray(r.twoOfGuide, c);
+        two.mul(two).mul(one).mul(w).mul(price).intoArray(r.threeOfGuide, c);
+    }
+
+    @Override
+    public void gather(PosteriorRows rows, int first, int last) {
+        if (last - first + 1 < DOUBLE_LANES) {
+            plain.gather(rows, first, last);
+            return;
+        }
+        for (int c = first; c <= last; c += DOUBLE_LANES) {
+            gather(rows, Math.min(c, last + 1 - DOUBLE_LANES));
+        }
+    }
+
+    private static void gather(PosteriorRows r, int c) {
+        DoubleVector open = at(r.open, c);
+        DoubleVector wall = at(r.wall, c);
+        DoubleVector guide = at(r.guideOne, c);
+        at(r.matchOne, c - 1)
+                .add(at(r.guideOne, c - 1))
+                .add(at(r.voiceOne, c - 1))
+                .mul(at(r.straight, c))
+                .add(at(r.matchOne, c - 2).mul(at(r.twoOfVoice, c)))
+                .add(at(r.matchOne, c - 3).mul(at(r.threeOfVoice, c)))
+                .add(at(r.matchTwo, c - 1).mul(at(r.twoOfGuide, c)))
+                .add(at(r.matchThree, c - 1).mul(at(r.threeOfGuide, c)))
+                .intoArray(r.match, c);
+        DoubleVector entered =
+                at(r.matchOne, c).mul(wall.add(open.mul(r.enterOfRow).mul(at(r.tear, c))));
+        entered.add(guide).mul(wall.add(open.mul(r.skipOfRow))).intoArray(r.guideOnly, c);
+    }
+
+    @Override
+    public void gatherBeside(PosteriorRows rows, int first, int last) {
+        if (last - first + 1 < DOUBLE_LANES) {
+            plain.gatherBeside(rows, first, last);
+            return;
+        }
+        for (int c = first; c <= last; c += DOUBLE_LANES) {
+            gatherBeside(rows, Math.min(c, last + 1 - DOUBLE_LANES));
+        }
+    }
+
+    private static void gatherBeside(PosteriorRows r, int c) {
+        DoubleVector price = at(r.wall, c).add(at(r.open, c).mul(at(r.enter, c)).mul(r.tearOfRow));
+        at(r.match, c - 1).mul(price).add(at(r.guideOnly, c - 1)).intoArray(r.beside, c);
+    }
+
+    @Override
+    public void leaveForMatch(PosteriorRows rows, int first, int last) {
+        if (last - first + 1 < DOUBLE_LANES) {
+            plain.leaveForMatch(rows, first, last);
+            return;
+        }
+        for (int c = first; c <= last; c += DOUBLE_LANES) {
+            leaveForMatch(rows, Math.min(c, last + 1 - DOUBLE_LANES));
+        }
+    }
+
+    private static void leaveForMatch(PosteriorRows r, int c) {
+        at(r.matchOne, c + 1).mul(at(r.straightOn, c + 1)).intoArray(r.beside, c);
+    }
+
+    @Override
+    public void leave(PosteriorRows rows, int first, int last) {
+        if (last - first + 1 < DOUBLE_LANES) {
+            plain.leave(rows, first, last);
+            return;
+        }
+        for (int c = first; c <= last; c += DOUBLE_LANES) {
+            leave(rows, Math.min(c, last + 1 - DOUBLE_LANES));
+        }
+    }
+
+    private static void leave(PosteriorRows r, int c) {
+        DoubleVector open = at(r.open, c);
+        DoubleVector wall = at(r.wall, c);
+        DoubleVector beside = at(r.beside, c);
+        DoubleVector guideAlone = at(r.guideOne, c).mul(wall.add(open.mul(r.skipOfRow)));
+        DoubleVector voiceAlone = at(r.voiceOnly, c + 1).mul(at(r.skip, c + 1));
+        DoubleVector enterVoice =
+                at(r.wall, c + 1).add(at(r.open, c + 1).mul(at(r.enter, c + 1)).mul(r.tearOfRow));
+        beside.add(at(r.matchOne, c + 2).mul(at(r.twoOfVoiceOn, c + 2)))
+                .add(at(r.matchOne, c + 3).mul(at(r.threeOfVoiceOn, c + 3)))
+                .add(at(r.matchTwo, c + 1).mul(at(r.twoOfGuideOn, c + 1)))
+                .add(at(r.matchThree, c + 1).mul(at(r.threeOfGuideOn, c + 1)))
+                .add(guideAlone.mul(wall.add(open.mul(r.enterOfRow).mul(at(r.tear, c)))))
+                .add(voiceAlone.mul(enterVoice))
+                .intoArray(r.match, c);
+        beside.add(guideAlone).add(voiceAlone).intoArray(r.guideOnly, c);
+    }
+
+    private static DoubleVector at(double[] values, int c) {
+        return DoubleVector.fromArray(DOUBLES, values, c);
     }
 }

@@ -1,5 +1,6 @@
 package zelvan.analysis;
 
+import java.nio.ByteBuffer;
 import java.util.Arrays;
 
 /// A row of numbers for each frame. Kept with eleven significant bits, which is far finer than what
@@ -24,6 +25,27 @@ public final class FrameRows {
             }
         }
         return new FrameRows(width, halves);
+    }
+
+    /// Rows as [#bytes] gives them.
+    ///
+    /// @throws IllegalArgumentException if they are not whole rows
+    public static FrameRows ofBytes(int width, byte[] bytes) {
+        if (width < 1 || bytes.length % (width * Short.BYTES) != 0) {
+            throw new IllegalArgumentException(
+                    bytes.length + " bytes are not rows of " + width + " numbers");
+        }
+        short[] halves = new short[bytes.length / Short.BYTES];
+        ByteBuffer.wrap(bytes).asShortBuffer().get(halves);
+        return new FrameRows(width, halves);
+    }
+
+    /// All rows, one after the other, as they are kept: 16-bit floating point numbers, the higher
+    /// byte first.
+    public byte[] bytes() {
+        ByteBuffer bytes = ByteBuffer.allocate(Short.BYTES * halves.length);
+        bytes.asShortBuffer().put(halves);
+        return bytes.array();
     }
 
     public int frames() {

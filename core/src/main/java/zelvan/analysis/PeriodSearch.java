@@ -77,27 +77,25 @@ final class PeriodSearch {
     private static final class Candidates {
         final double[] hertz = new double[MOST_CANDIDATES];
         final double[] unlike = new double[MOST_CANDIDATES];
+        private final double[] cost = new double[MOST_CANDIDATES];
         int count;
 
         /// Keeps the likeliest.
         void add(double newHertz, double newUnlike) {
+            double newCost = PitchTracker.cost(newHertz, newUnlike);
             int at = count;
             if (count == MOST_CANDIDATES) {
                 at = 0;
                 for (int i = 1; i < count; i++) {
-                    at =
-                            PitchTracker.cost(hertz[i], unlike[i])
-                                            > PitchTracker.cost(hertz[at], unlike[at])
-                                    ? i
-                                    : at;
+                    at = cost[i] > cost[at] ? i : at;
                 }
-                if (PitchTracker.cost(hertz[at], unlike[at])
-                        <= PitchTracker.cost(newHertz, newUnlike)) {
+                if (cost[at] <= newCost) {
                     return;
                 }
             } else {
                 count++;
             }
+            cost[at] = newCost;
             hertz[at] = newHertz;
             unlike[at] = newUnlike;
         }

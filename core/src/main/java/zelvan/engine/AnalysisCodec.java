@@ -58,21 +58,14 @@ final class AnalysisCodec {
 
     private static void writeRows(DataOutputStream out, FrameRows rows) throws IOException {
         out.writeInt(rows.width());
-        for (int f = 0; f < rows.frames(); f++) {
-            for (float value : rows.row(f)) {
-                out.writeFloat(value);
-            }
-        }
+        out.write(rows.bytes());
     }
 
     private static FrameRows readRows(DataInputStream in, int frames) throws IOException {
-        float[][] rows = new float[frames][in.readInt()];
-        for (float[] row : rows) {
-            for (int c = 0; c < row.length; c++) {
-                row[c] = in.readFloat();
-            }
-        }
-        return FrameRows.of(rows);
+        int width = in.readInt();
+        byte[] bytes = new byte[frames * width * Short.BYTES];
+        in.readFully(bytes);
+        return FrameRows.ofBytes(width, bytes);
     }
 
     private static void writeSpan(DataOutputStream out, ClockSpan<?> span) throws IOException {

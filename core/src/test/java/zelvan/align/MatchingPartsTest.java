@@ -63,6 +63,12 @@ class MatchingPartsTest {
             assertThat(other.voiceRow(k)).isEqualTo(one.voiceRow(k));
             assertThat(other.matched(k)).isEqualTo(one.matched(k));
         }
+        PathPosterior plainly = new PathPosterior(costs, band, new PlainKernels());
+        PathPosterior widely = new PathPosterior(costs, band, new WideKernels());
+        for (int i = 0; i < costs.guideRows(); i++) {
+            double middle = 0.5 * (band.low()[i] + band.high()[i]);
+            assertThat(widely.massAround(i, middle, 5)).isEqualTo(plainly.massAround(i, middle, 5));
+        }
     }
 
     /// However long the song, whole numbers are large enough: what the cheapest way costs is taken

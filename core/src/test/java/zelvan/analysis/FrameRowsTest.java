@@ -1,6 +1,7 @@
 package zelvan.analysis;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Random;
@@ -34,5 +35,17 @@ class FrameRowsTest {
         assertThat(middle.frames()).isEqualTo(2);
         assertThat(middle.row(0)).containsExactly(3, 4);
         assertThat(middle.row(1)).containsExactly(5, 6);
+    }
+
+    @Test
+    void bytesComeBackAsTheSameRows() {
+        FrameRows rows = FrameRows.of(new float[][] {{1, -2.5f, 0}, {3e-5f, 65504, -0.1f}});
+        FrameRows back = FrameRows.ofBytes(3, rows.bytes());
+        assertThat(back.frames()).isEqualTo(2);
+        assertThat(back.row(0)).isEqualTo(rows.row(0));
+        assertThat(back.row(1)).isEqualTo(rows.row(1));
+        assertThat(rows.bytes()).startsWith(0x3C, 0x00, 0xC1, 0x00, 0, 0);
+        assertThatThrownBy(() -> FrameRows.ofBytes(3, new byte[8]))
+                .isInstanceOf(IllegalArgumentException.class);
     }
 }

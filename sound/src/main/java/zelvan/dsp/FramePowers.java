@@ -81,12 +81,14 @@ public final class FramePowers {
     }
 
     private void fill(float[] into, float[] signal, int start, int hop) {
+        boolean inside = start >= 0 && start + (LANES - 1) * hop + window.length <= signal.length;
         for (int i = 0; i < length; i++) {
             int to = reversed[i] * LANES;
+            float factor = i < window.length ? window[i] : 0;
             for (int f = 0; f < LANES; f++) {
-                int at = start + f * hop + i;
-                boolean sounds = i < window.length && at >= 0 && at < signal.length;
-                into[to + f] = sounds ? window[i] * signal[at] : 0;
+                int at = start + f * hop + Math.min(i, window.length - 1);
+                boolean sounds = inside || at >= 0 && at < signal.length;
+                into[to + f] = sounds ? factor * signal[at] : 0;
             }
         }
     }
