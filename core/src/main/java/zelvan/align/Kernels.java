@@ -1,14 +1,13 @@
 package zelvan.align;
 
+import zelvan.dsp.Sums;
+
 /// The inner loops of matching, over the cells of a row: plain, and with the processor's wide
 /// instructions. Both compute the same to the last bit.
 sealed interface Kernels permits PlainKernels, WideKernels {
-    /// The quickest that there are: wide ones where the Java runtime was started with its module
-    /// for them.
+    /// The quickest that there are.
     static Kernels quickest() {
-        return ModuleLayer.boot().findModule("jdk.incubator.vector").isPresent()
-                ? new WideKernels()
-                : new PlainKernels();
+        return Sums.canBeWide() ? new WideKernels() : new PlainKernels();
     }
 
     /// How unlike a row and neighbouring rows of another voice are.

@@ -9,12 +9,14 @@ public sealed interface Sums permits PlainSums, WideSums {
     /// What the wide ones like the length of rows to be a multiple of.
     int FULL = 32;
 
-    /// The quickest that there are: wide ones where the Java runtime was started with its module
-    /// for them.
+    /// Whether the Java runtime was started with its module for wide instructions.
+    static boolean canBeWide() {
+        return ModuleLayer.boot().findModule("jdk.incubator.vector").isPresent();
+    }
+
+    /// The quickest that there are.
     static Sums quickest() {
-        return ModuleLayer.boot().findModule("jdk.incubator.vector").isPresent()
-                ? new WideSums()
-                : new PlainSums();
+        return canBeWide() ? new WideSums() : new PlainSums();
     }
 
     /// Weighted sums of neighbouring numbers, of a signal that is divided into strands: number n of
