@@ -41,13 +41,13 @@ final class BandEnergies {
         }
         double floor = Math.pow(10, floorDecibels / 10);
         double scale = 2 / (windowPower * FFT_LENGTH);
-        FramePowers spectra = new FramePowers(window, FFT_LENGTH);
         float[] power = new float[(FFT_LENGTH / 2 + 1) * FramePowers.FRAMES];
         double binHertz = (double) sampleRateHertz / FFT_LENGTH;
         int hop = (int) Math.round(HOP_SECONDS * sampleRateHertz);
+        FramePowers spectra = new FramePowers(samples, hop, window, FFT_LENGTH);
         float[] sums = new float[FramePowers.FRAMES];
         for (int f = 0; f < frames; f += FramePowers.FRAMES) {
-            spectra.read(samples, f * hop - FFT_LENGTH / 2, hop, power);
+            spectra.read(f * hop - FFT_LENGTH / 2, power);
             int count = Math.min(FramePowers.FRAMES, frames - f);
             for (int b = 0; b < BANDS; b++) {
                 Arrays.fill(sums, 0);

@@ -1,6 +1,8 @@
 package zelvan.analysis;
 
+import java.util.Arrays;
 import zelvan.dsp.FramePowers;
+import zelvan.dsp.Sums;
 import zelvan.dsp.Windows;
 
 /// The spectrum as an ear sees it: the energy of mel bands, normalised over the voice.
@@ -16,6 +18,8 @@ final class MelBands {
     static final int BANDS = 26;
 
     private static final int FFT_LENGTH = 512;
+    private static final int BINS = FFT_LENGTH / 2 + 1;
+    private static final Sums SUMS = Sums.quickest();
     private static final double WINDOW_SECONDS = 0.025;
     private static final double LOWEST_HERTZ = 80;
     private static final double HIGHEST_HERTZ = 7600;
@@ -25,8 +29,7 @@ final class MelBands {
     private static final double LEAST_DEVIATION = 0.3;
 
     private final int sampleRateHertz;
-    private final double[][] bandWeights = new double[BANDS][];
-    private final int[] bandStart = new int[BANDS];
+    private final float[][] weights = new float[BANDS][BINS];
 
     MelBands(int sampleRateHertz) {
         this.sampleRateHertz = sampleRateHertz;
@@ -37,14 +40,11 @@ final class MelBands {
             double left = hertz(low + b * step) / binHertz;
             double centre = hertz(low + (b + 1) * step) / binHertz;
             double right = hertz(low + (b + 2) * step) / binHertz;
-            bandStart[b] = (int) Math.ceil(left);
-            int end = (int) Math.floor(right);
-            bandWeights[b] = new double[Math.max(1, end - bandStart[b] + 1)];
-            for (int i = 0; i < bandWeights[b].length; i++) {
-                double k = bandStart[b] + i;
+            int first = (int) Math.ceil(left);
+            for (int k = first; k <= Math.max(first, Math.floor(right)); k++) {
                 double rise =
                         k < centre ? (k - left) / (centre - left) : (right - k) / (right - centre);
-                bandWeights[b][i] = Math.max(0.02, rise);
+                weights[b][k] = (float) Math.max(0.02, rise);
             }
         }
     }
@@ -78,20 +78,20 @@ final class MelBands {
         for (int i = 1; i < samples.length; i++) {
             sharpened[i] = (float) (samples[i] - 0.9 * samples[i - 1]);
         }
-        FramePowers spectra = new FramePowers(window, FFT_LENGTH);
-        float[] power = new float[(FFT_LENGTH / 2 + 1) * FramePowers.FRAMES];
         int hop = (int) Math.round(hopSeconds * sampleRateHertz);
+        FramePowers spectra = new FramePowers(sharpened, hop, window, FFT_LENGTH);
+        float[] power = new float[BINS * FramePowers.FRAMES];
+        float[][] sums = new float[BANDS][FramePowers.FRAMES];
         float[][] rows = new float[frames][BANDS];
         for (int f = 0; f < frames; f += FramePowers.FRAMES) {
-            spectra.read(sharpened, f * hop - length / 2, hop, power);
+            spectra.read(f * hop - length / 2, power);
+            for (float[] sum : sums) {
+                Arrays.fill(sum, (float) floor);
+            }
+            SUMS.ofRows(weights, power, FramePowers.FRAMES, sums);
             for (int n = 0; n < Math.min(FramePowers.FRAMES, frames - f); n++) {
                 for (int b = 0; b < BANDS; b++) {
-                    double sum = 0;
-                    for (int i = 0; i < bandWeights[b].length; i++) {
-                        int bin = bandStart[b] + i;
-                        sum += bandWeights[b][i] * power[bin * FramePowers.FRAMES + n];
-                    }
-                    rows[f + n][b] = (float) Math.log(sum + floor);
+                    rows[f + n][b] = (float) Math.log(sums[b][n]);
                 }
             }
         }

@@ -30,22 +30,17 @@ final class OctaveDoubts {
     private OctaveDoubts() {}
 
     /// @param path what was chosen, by step; not a number where that is no pitch
-    /// @param hertz among which candidates
-    /// @param unlike how unlike itself the sound is a period of each later
+    /// @param steps among which candidates
     /// @param context what is surely heard nearby; not a number if that is nothing
     static List<RecordedSpan> find(
-            float[] path,
-            double[][] hertz,
-            double[][] unlike,
-            double[] context,
-            double stepSeconds) {
+            float[] path, PeriodSearch.Found[] steps, double[] context, double stepSeconds) {
         List<RecordedSpan> doubts = new ArrayList<>();
         int first = -1;
         int last = -1;
         int count = 0;
         for (int k = 0; k <= path.length; k++) {
             boolean end = k == path.length;
-            boolean doubtful = !end && doubtful(path[k], hertz[k], unlike[k], context[k]);
+            boolean doubtful = !end && doubtful(path[k], steps[k], context[k]);
             if (first >= 0 && (end || k - last > STEPS_APART)) {
                 if (count >= FEWEST_STEPS) {
                     doubts.add(new RecordedSpan(first * stepSeconds, (last + 1) * stepSeconds));
@@ -62,19 +57,18 @@ final class OctaveDoubts {
         return doubts;
     }
 
-    private static boolean doubtful(float chosen, double[] hertz, double[] unlike, double context) {
+    private static boolean doubtful(float chosen, PeriodSearch.Found found, double context) {
         if (Float.isNaN(chosen)) {
             return false;
         }
         if (Math.abs(PitchTracker.octaves(chosen, context)) > DOUBTFUL_OCTAVES) {
             return true;
         }
-        double own = PitchTracker.cost(chosen, PitchTracker.unlikeAt(chosen, hertz, unlike));
-        for (int c = 0; c < hertz.length; c++) {
+        double own = PitchTracker.cost(chosen, found.unlikeAt(chosen));
+        for (int c = 0; c < found.hertz().length; c++) {
             boolean likelier =
-                    unlike[c] < PLAINLY_ALIKE
-                            && PitchTracker.cost(hertz[c], unlike[c]) < own - DOUBTFUL_COST;
-            if (likelier && isOctave(PitchTracker.octaves(hertz[c], chosen))) {
+                    found.unlike()[c] < PLAINLY_ALIKE && found.cost()[c] < own - DOUBTFUL_COST;
+            if (likelier && isOctave(PitchTracker.octaves(found.hertz()[c], chosen))) {
                 return true;
             }
         }

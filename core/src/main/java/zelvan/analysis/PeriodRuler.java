@@ -14,6 +14,7 @@ final class PeriodRuler {
     private static final int FINE_SAMPLES = 5;
 
     private final SelfSimilarity heard;
+    private final double[] around = new double[SelfSimilarity.LAGS];
 
     private double unlikeness;
 
@@ -27,15 +28,16 @@ final class PeriodRuler {
     }
 
     void attend(double seconds, double roughHertz) {
-        double rate = heard.rateHertz();
-        double longest = rate / roughHertz + Math.max(rate / roughHertz, MEASURED_SECONDS * rate);
-        heard.attend(seconds, (int) longest + 2 * ROUGH_SAMPLES + window(rate / roughHertz));
+        double period = heard.rateHertz() / roughHertz;
+        double longest = period + Math.max(period, MEASURED_SECONDS * heard.rateHertz());
+        heard.attend(seconds, (int) longest, window(period + ROUGH_SAMPLES));
     }
 
     /// How unlike itself a period later the sound is.
     double unlikeness(double hertz) {
         double period = heard.rateHertz() / hertz;
-        return heard.unlikeness((int) Math.round(period), window(period));
+        heard.unlikeness((int) Math.round(period), window(period), around);
+        return around[0];
     }
 
     /// The pitch near one that is roughly known: first by its period, then by a multiple.
@@ -54,12 +56,9 @@ final class PeriodRuler {
         int reach = multiple == 1 ? ROUGH_SAMPLES : FINE_SAMPLES;
         int window = window(period);
         int first = Math.max(2, (int) Math.round(multiple * period) - reach) - 1;
-        double[] around = new double[2 * reach + 3];
-        for (int i = 0; i < around.length; i++) {
-            around[i] = heard.unlikeness(first + i, window);
-        }
+        heard.unlikeness(first, window, around);
         int best = 0;
-        for (int i = 1; i < around.length - 1; i++) {
+        for (int i = 1; i <= 2 * reach + 1; i++) {
             boolean dip = around[i] < around[i - 1] && around[i] <= around[i + 1];
             if (dip && (best == 0 || around[i] < around[best])) {
                 best = i;

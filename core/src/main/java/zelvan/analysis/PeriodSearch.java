@@ -8,7 +8,7 @@ import zelvan.dsp.Resampler;
 /// Looks for the periods at which the sound around a moment repeats itself.
 final class PeriodSearch {
     /// Where nothing sounds.
-    static final Found NOTHING = new Found(new double[0], new double[0], new double[0]);
+    static final Found NOTHING = Found.of(new double[0], new double[0], new double[0]);
 
     private static final int MOST_CANDIDATES = 10;
 
@@ -30,7 +30,26 @@ final class PeriodSearch {
     /// @param unlike how unlike itself the sound is a period later, its high harmonics raised, 0 to
     ///   1
     /// @param plain the same, or less if it is less so as it is
-    record Found(double[] hertz, double[] unlike, double[] plain) {}
+    /// @param cost in nats, against others only ([PitchTracker#cost])
+    record Found(double[] hertz, double[] unlike, double[] plain, double[] cost) {
+        static Found of(double[] hertz, double[] unlike, double[] plain) {
+            double[] cost = new double[hertz.length];
+            for (int c = 0; c < cost.length; c++) {
+                cost[c] = PitchTracker.cost(hertz[c], unlike[c]);
+            }
+            return new Found(hertz, unlike, plain, cost);
+        }
+
+        /// How unlike the chosen one is; 1 if it is none of them.
+        double unlikeAt(float chosen) {
+            for (int c = 0; c < hertz.length; c++) {
+                if ((float) hertz[c] == chosen) {
+                    return unlike[c];
+                }
+            }
+            return 1;
+        }
+    }
 
     /// @param fine the same samples at twice the rate
     PeriodSearch(float[] samples, float[] fine, int rateHertz) {
@@ -43,11 +62,14 @@ final class PeriodSearch {
         double[] hertz = Arrays.copyOf(candidates.hertz, candidates.count);
         double[] unlike = Arrays.copyOf(candidates.unlike, candidates.count);
         double[] plain = new double[candidates.count];
+        if (plain.length > 0) {
+            ranges.forEach(range -> range.attendPlainly(seconds));
+        }
         for (int c = 0; c < plain.length; c++) {
             Range range = ranges.get(hertz[c] < PitchTracker.DULL_BELOW_HERTZ ? 1 : 0);
-            plain[c] = Math.min(unlike[c], range.plain(seconds, hertz[c]));
+            plain[c] = Math.min(unlike[c], range.plain(hertz[c]));
         }
-        return new Found(hertz, unlike, plain);
+        return Found.of(hertz, unlike, plain);
     }
 
     /// Twice as many samples as the harmonics need, so that their likeness can be told between
@@ -103,44 +125,49 @@ final class PeriodSearch {
 
     /// Looks for periods between a shortest and a longest.
     private static final class Range {
+        /// A dip is found between two neighbours that were compared over the same window.
+        private static final int LAGS = SelfSimilarity.LAGS - 2;
+
         private final SelfSimilarity heard;
         private final SelfSimilarity plain;
         private final int shortest;
         private final int longest;
-        private final double[] unlike;
+        private final double[] unlike = new double[SelfSimilarity.LAGS];
 
         Range(SelfSimilarity heard, SelfSimilarity plain, double lowestHertz, double highestHertz) {
             this.heard = heard;
             this.plain = plain;
             this.shortest = (int) Math.floor(heard.rateHertz() / highestHertz);
             this.longest = (int) Math.ceil(heard.rateHertz() / lowestHertz);
-            this.unlike = new double[longest + 2];
-        }
-
-        double plain(double seconds, double hertz) {
-            int lag = (int) Math.round(plain.rateHertz() / hertz);
-            int window = windowSamples(plain.rateHertz(), lag);
-            plain.attend(seconds, lag + 3 + window);
-            return Math.min(
-                    plain.unlikeness(lag, window),
-                    Math.min(plain.unlikeness(lag - 1, window), plain.unlikeness(lag + 1, window)));
         }
 
         /// The periods at which the sound around a moment repeats itself.
         void look(double seconds, Candidates found) {
             int rate = heard.rateHertz();
-            heard.attend(seconds, longest + 1 + windowSamples(rate, longest + 1));
-            for (int lag = shortest - 1; lag <= longest + 1; lag++) {
-                unlike[lag] = heard.unlikeness(lag, windowSamples(rate, lag));
-            }
-            for (int lag = shortest; lag <= longest; lag++) {
-                double d = unlike[lag];
-                if (d < MOST_UNLIKE && d < unlike[lag - 1] && d <= unlike[lag + 1]) {
-                    double shift = Parabola.lowest(unlike[lag - 1], d, unlike[lag + 1]);
-                    double depth = d - 0.25 * (unlike[lag - 1] - unlike[lag + 1]) * shift;
-                    found.add((double) rate / (lag + shift), Math.max(0, depth));
+            int last = longest + LAGS;
+            heard.attend(seconds, last, windowSamples(rate, last));
+            for (int lag = shortest; lag <= longest; lag += LAGS) {
+                heard.unlikeness(lag - 1, windowSamples(rate, lag + LAGS / 2), unlike);
+                for (int k = 1; k <= Math.min(LAGS, longest + 1 - lag); k++) {
+                    double d = unlike[k];
+                    if (d < MOST_UNLIKE && d < unlike[k - 1] && d <= unlike[k + 1]) {
+                        double shift = Parabola.lowest(unlike[k - 1], d, unlike[k + 1]);
+                        double depth = d - 0.25 * (unlike[k - 1] - unlike[k + 1]) * shift;
+                        found.add((double) rate / (lag + k - 1 + shift), Math.max(0, depth));
+                    }
                 }
             }
+        }
+
+        void attendPlainly(double seconds) {
+            plain.attend(seconds, longest, windowSamples(plain.rateHertz(), longest));
+        }
+
+        /// How unlike itself the sound that is attended to is, as it is.
+        double plain(double hertz) {
+            int lag = (int) Math.round(plain.rateHertz() / hertz);
+            plain.unlikeness(lag - 1, windowSamples(plain.rateHertz(), lag), unlike);
+            return Math.min(unlike[1], Math.min(unlike[0], unlike[2]));
         }
     }
 }

@@ -14,6 +14,7 @@ record PitchPath(double switchCost, double jumpCostPerOctave) {
     /// @return the chosen candidate by frame; not a number for "no pitch"
     public float[] cheapest(double[][] hertz, double[][] cost) {
         int frames = hertz.length;
+        double[][] pitch = octaves(hertz);
         int[][] from = new int[frames][];
         double[] total = {0};
         for (int f = 0; f < frames; f++) {
@@ -24,7 +25,7 @@ record PitchPath(double switchCost, double jumpCostPerOctave) {
                 int best = 0;
                 double least = Double.MAX_VALUE;
                 for (int p = 0; p < total.length; p++) {
-                    double c = total[p] + (f == 0 ? 0 : transition(hertz[f - 1], p, hertz[f], s));
+                    double c = total[p] + (f == 0 ? 0 : transition(pitch[f - 1], p, pitch[f], s));
                     if (c < least) {
                         least = c;
                         best = p;
@@ -47,6 +48,18 @@ record PitchPath(double switchCost, double jumpCostPerOctave) {
         return path;
     }
 
+    private static double[][] octaves(double[][] hertz) {
+        double[][] octaves = new double[hertz.length][];
+        for (int f = 0; f < octaves.length; f++) {
+            octaves[f] = new double[hertz[f].length];
+            for (int c = 0; c < octaves[f].length; c++) {
+                octaves[f][c] = Math.log(hertz[f][c]) / Math.log(2);
+            }
+        }
+        return octaves;
+    }
+
+    /// Between candidates in octaves.
     private double transition(double[] before, int p, double[] after, int s) {
         boolean voicedBefore = p < before.length;
         boolean voicedAfter = s < after.length;
@@ -56,6 +69,6 @@ record PitchPath(double switchCost, double jumpCostPerOctave) {
         if (voicedBefore != voicedAfter) {
             return switchCost;
         }
-        return jumpCostPerOctave * Math.abs(Math.log(after[s] / before[p])) / Math.log(2);
+        return jumpCostPerOctave * Math.abs(after[s] - before[p]);
     }
 }

@@ -87,9 +87,7 @@ final class PitchTracker {
     PitchTrack track(float[] samples, float[] levels, boolean[] active, double hopSeconds) {
         float[] fine = Resampler.quick(rateHertz, 2 * rateHertz).resample(samples);
         int count = Math.ceilDiv(active.length, STRIDE);
-        double[][] hertz = new double[count][];
-        double[][] unlike = new double[count][];
-        double[][] plain = new double[count][];
+        PeriodSearch.Found[] steps = new PeriodSearch.Found[count];
         float[] voicing = new float[active.length];
         PeriodSearch search = new PeriodSearch(samples, fine, rateHertz);
         boolean noise = Background.isNoise(search, levels, hopSeconds);
@@ -97,12 +95,8 @@ final class PitchTracker {
         boolean[] heard = noise ? above(levels, Background.aboveNoiseDecibels(levels)) : active;
         for (int k = 0; k < count; k++) {
             int frame = k * STRIDE;
-            PeriodSearch.Found found =
-                    heard[frame] ? search.at(frame * hopSeconds) : PeriodSearch.NOTHING;
-            hertz[k] = found.hertz();
-            unlike[k] = found.unlike();
-            plain[k] = found.plain();
-            voicing[frame] = voicing(Arrays.stream(plain[k]).min().orElse(1));
+            steps[k] = heard[frame] ? search.at(frame * hopSeconds) : PeriodSearch.NOTHING;
+            voicing[frame] = voicing(Arrays.stream(steps[k].plain()).min().orElse(1));
         }
         for (int f = 1; f < voicing.length; f += STRIDE) {
             float after = f + 1 < voicing.length ? voicing[f + 1] : voicing[f - 1];
@@ -112,8 +106,8 @@ final class PitchTracker {
                 new PeriodRuler(new SelfSimilarity(samples, rateHertz, MEASURED_SHARPNESS));
         PeriodRuler high =
                 new PeriodRuler(new SelfSimilarity(fine, 2 * rateHertz, MEASURED_SHARPNESS));
-        double[] context = context(hertz, unlike, plain, voicedBelow, STRIDE * hopSeconds);
-        float[] path = bridged(bestPath(hertz, unlike, plain, voicedBelow, context));
+        double[] context = context(steps, voicedBelow, STRIDE * hopSeconds);
+        float[] path = bridged(bestPath(steps, voicedBelow, context));
         float[] measured = new float[active.length];
         float[] unsure = new float[active.length];
         for (int f = 0; f < measured.length; f++) {
@@ -136,7 +130,7 @@ final class PitchTracker {
                 hopSeconds,
                 PitchSmoother.smooth(measured, unsure),
                 voicing,
-                OctaveDoubts.find(path, hertz, unlike, context, STRIDE * hopSeconds));
+                OctaveDoubts.find(path, steps, context, STRIDE * hopSeconds));
     }
 
     /// Not a number if one of the two is not.
@@ -198,29 +192,29 @@ final class PitchTracker {
 
     /// What it costs that a moment has no pitch. Whether it has one is told by the better of two
     /// hearings: breath and noise hide a voice in its high harmonics first.
-    private static double noPitchCost(
-            double hertz, double unlike, double plain, double voicedBelow) {
+    private static double noPitchCost(PeriodSearch.Found found, int best, double voicedBelow) {
+        double hertz = found.hertz()[best];
         return cost(hertz, forgiving(voicedBelow, hertz))
-                + cost(hertz, unlike)
-                - cost(hertz, plain);
+                + found.cost()[best]
+                - cost(hertz, found.plain()[best]);
     }
 
     /// What is surely heard around each step; not a number where that is nothing.
     private static double[] context(
-            double[][] hertz,
-            double[][] unlike,
-            double[][] plain,
-            double voicedBelow,
-            double stepSeconds) {
-        double[] context = new double[hertz.length];
+            PeriodSearch.Found[] steps, double voicedBelow, double stepSeconds) {
+        double[] context = new double[steps.length];
         Arrays.fill(context, Double.NaN);
-        float[] first = bestPath(hertz, unlike, plain, voicedBelow, context);
+        float[] first = bestPath(steps, voicedBelow, context);
+        boolean[] sure = new boolean[first.length];
+        for (int f = 0; f < sure.length; f++) {
+            sure[f] = steps[f].unlikeAt(first[f]) < SURELY_VOICED;
+        }
         int reach = (int) Math.round(CONTEXT_SECONDS / stepSeconds);
         double[] near = new double[2 * reach + 1];
         for (int f = 0; f < context.length; f++) {
             int count = 0;
             for (int g = Math.max(0, f - reach); g < Math.min(first.length, f + reach + 1); g++) {
-                if (unlikeAt(first[g], hertz[g], unlike[g]) < SURELY_VOICED) {
+                if (sure[g]) {
                     near[count++] = first[g];
                 }
             }
@@ -232,40 +226,25 @@ final class PitchTracker {
         return context;
     }
 
-    /// How unlike the chosen one of some candidates is; 1 if it is none of them.
-    static double unlikeAt(float chosen, double[] hertz, double[] unlike) {
-        for (int c = 0; c < hertz.length; c++) {
-            if ((float) hertz[c] == chosen) {
-                return unlike[c];
-            }
-        }
-        return 1;
-    }
-
     private static float[] bestPath(
-            double[][] hertz,
-            double[][] unlike,
-            double[][] plain,
-            double voicedBelow,
-            double[] context) {
-        double[][] cost = new double[hertz.length][];
+            PeriodSearch.Found[] steps, double voicedBelow, double[] context) {
+        double[][] hertz = new double[steps.length][];
+        double[][] cost = new double[steps.length][];
         for (int f = 0; f < cost.length; f++) {
+            hertz[f] = steps[f].hertz();
             int count = hertz[f].length;
-            cost[f] = new double[count + 1];
+            cost[f] = Arrays.copyOf(steps[f].cost(), count + 1);
             int best = 0;
             for (int c = 0; c < count; c++) {
-                double away = Math.abs(octaves(hertz[f][c], context[f]));
-                double strange = Double.isNaN(away) ? 0 : CONTEXT_COST * Math.min(1, away);
-                cost[f][c] = cost(hertz[f][c], unlike[f][c]) + strange;
+                if (!Double.isNaN(context[f])) {
+                    double away = Math.abs(octaves(hertz[f][c], context[f]));
+                    cost[f][c] += CONTEXT_COST * Math.min(1, away);
+                }
                 best = cost[f][c] < cost[f][best] ? c : best;
             }
             // No pitch, against the likeliest: whether a voice is heard does not hang on its
             // octave.
-            cost[f][count] =
-                    count > 0
-                            ? noPitchCost(
-                                    hertz[f][best], unlike[f][best], plain[f][best], voicedBelow)
-                            : 0;
+            cost[f][count] = count > 0 ? noPitchCost(steps[f], best, voicedBelow) : 0;
         }
         return new PitchPath(SWITCH_COST, JUMP_COST_PER_OCTAVE).cheapest(hertz, cost);
     }

@@ -1,78 +1,74 @@
 package zelvan.analysis;
 
 import java.util.Arrays;
+import zelvan.dsp.Sums;
 
-/// A sound compared with itself a while later, around one moment at a time.
-///
-/// What is heard is kept as whole numbers of eleven bits, scaled to the loudest nearby: sums of
-/// their products are exact in 32 bits and are computed several at a time.
+/// A sound compared with itself a while later, around one moment at a time, by [#LAGS] neighbouring
+/// lags at once.
 final class SelfSimilarity {
-    private static final int FULL_SCALE = 1023;
+    static final int LAGS = Sums.LANES;
 
-    /// So many products of full scale fit into 32 bits.
     private static final int MOST_SAMPLES = 2048;
+    private static final Sums SUMS = Sums.quickest();
 
     private final float[] samples;
     private final int rateHertz;
-    private final int[] near = new int[MOST_SAMPLES];
-    private final int[] energy = new int[MOST_SAMPLES + 1];
+    private final float sharpness;
+    private final float[] near = new float[MOST_SAMPLES];
+    private final double[] energy = new double[MOST_SAMPLES + 1];
+    private final float[] products = new float[LAGS];
     private double centre;
     private int start;
-    private int length;
 
-    /// @param samples whose high harmonics are raised by as much as this of the sample before being
-    ///   taken away from each one, 0 to 1
+    /// @param sharpness what high harmonics are raised by: so much of the sample before is taken
+    ///   away from each one, 0 to 1
     SelfSimilarity(float[] samples, int rateHertz, float sharpness) {
-        this.samples = new float[samples.length];
-        for (int i = 1; i < samples.length; i++) {
-            this.samples[i] = samples[i] - sharpness * samples[i - 1];
-        }
+        this.samples = samples;
         this.rateHertz = rateHertz;
+        this.sharpness = sharpness;
     }
 
     int rateHertz() {
         return rateHertz;
     }
 
-    /// Attends to a moment, and to so many samples around it, 2,046 at most.
-    void attend(double seconds, int around) {
+    /// Attends to a moment, and to what [#unlikeness] needs around it up to a lag and with a
+    /// window.
+    void attend(double seconds, int longestLag, int longestWindow) {
+        int length = longestLag + LAGS + longestWindow + 4;
+        if (length > MOST_SAMPLES) {
+            throw new IllegalArgumentException(
+                    "lag and window must be shorter than " + MOST_SAMPLES + ", were " + length);
+        }
         centre = seconds * rateHertz;
-        start = (int) Math.floor(centre) - around / 2 - 1;
-        length = Math.min(MOST_SAMPLES, around + 2);
-        int from = Math.clamp(start, 0, samples.length);
+        start = (int) Math.floor(centre) - length / 2;
+        int from = Math.clamp(start, 1, samples.length);
         int to = Math.clamp((long) start + length, from, samples.length);
-        float loudest = 0;
+        Arrays.fill(near, 0, Math.min(length, from - start), 0);
         for (int i = from; i < to; i++) {
-            loudest = Math.max(loudest, Math.abs(samples[i]));
+            near[i - start] = samples[i] - sharpness * samples[i - 1];
         }
-        float scale = loudest > 0 ? FULL_SCALE / loudest : 0;
-        Arrays.fill(near, 0, length, 0);
-        for (int i = from; i < to; i++) {
-            near[i - start] = (int) (scale * samples[i]);
-        }
+        Arrays.fill(near, to - start, length, 0);
         for (int i = 0; i < length; i++) {
             energy[i + 1] = energy[i] + near[i] * near[i];
         }
     }
 
-    /// How unlike a stretch and the one a lag later are, whatever their levels: 0 if they are the
-    /// same, 1 if they have nothing in common or one of them is silent. The two lie evenly around
-    /// the moment.
+    /// How unlike a stretch and the ones from a lag on later are, whatever their levels: 0 if they
+    /// are the same, 1 if they have nothing in common or one of them is silent. They lie evenly
+    /// around the moment.
     ///
-    /// @param window their length; with the lag no more than what is attended to
-    double unlikeness(int lag, int window) {
-        int from = Math.max(0, (int) Math.round(centre - 0.5 * (window + lag)) - start);
-        int to = Math.min(length - lag, from + window);
-        double both =
-                (double) (energy[to] - energy[from]) * (energy[to + lag] - energy[from + lag]);
-        return both > 0 ? Math.max(0, 1 - product(near, from, to, lag) / Math.sqrt(both)) : 1;
-    }
-
-    private static int product(int[] x, int from, int to, int lag) {
-        int sum = 0;
-        for (int i = from; i < to; i++) {
-            sum += x[i] * x[i + lag];
+    /// @param window how long they are; it and the last lag no longer than what is attended to
+    /// @param into takes [#LAGS] numbers
+    void unlikeness(int firstLag, int window, double[] into) {
+        int count = (window + 3) / 4 * 4;
+        int from = (int) Math.round(centre - 0.5 * (count + firstLag + LAGS)) - start;
+        SUMS.ofLags(near, from, count, firstLag, products);
+        double first = energy[from + count] - energy[from];
+        for (int k = 0; k < LAGS; k++) {
+            int later = from + firstLag + k;
+            double both = first * (energy[later + count] - energy[later]);
+            into[k] = both > 0 ? Math.max(0, 1 - products[k] / Math.sqrt(both)) : 1;
         }
-        return sum;
     }
 }

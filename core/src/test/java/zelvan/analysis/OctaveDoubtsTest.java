@@ -31,7 +31,11 @@ class OctaveDoubtsTest {
     }
 
     private List<RecordedSpan> doubts() {
-        return OctaveDoubts.find(path, hertz, unlike, context, STEP);
+        PeriodSearch.Found[] steps = new PeriodSearch.Found[STEPS];
+        for (int k = 0; k < STEPS; k++) {
+            steps[k] = PeriodSearch.Found.of(hertz[k], unlike[k], unlike[k]);
+        }
+        return OctaveDoubts.find(path, steps, context, STEP);
     }
 
     private void from(int first, int last, int candidate, double unlikeness) {

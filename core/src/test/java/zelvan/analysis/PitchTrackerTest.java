@@ -188,10 +188,16 @@ class PitchTrackerTest {
             sine[i] = (float) Math.sin(2 * Math.PI * i / 40);
         }
         SelfSimilarity heard = new SelfSimilarity(sine, 1000, 0);
-        heard.attend(1, 400);
-        assertThat(heard.unlikeness(40, 200)).isCloseTo(0, within(1e-4));
-        assertThat(heard.unlikeness(10, 200)).isCloseTo(1, within(1e-3));
-        assertThat(heard.unlikeness(20, 200)).isCloseTo(2, within(1e-3));
+        heard.attend(1, 40, 200);
+        double[] unlike = new double[SelfSimilarity.LAGS];
+        for (int lag : new int[] {10, 20, 33, 40}) {
+            heard.unlikeness(lag, 200, unlike);
+            for (int k = 0; k < unlike.length; k++) {
+                assertThat(unlike[k])
+                        .as("lag %d", lag + k)
+                        .isCloseTo(1 - Math.cos(2 * Math.PI * (lag + k) / 40), within(1e-3));
+            }
+        }
     }
 
     @Test

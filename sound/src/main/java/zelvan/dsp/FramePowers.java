@@ -1,6 +1,8 @@
 package zelvan.dsp;
 
-/// Power spectra of windowed frames of a signal, many frames at a time.
+import java.util.Arrays;
+
+/// Power spectra of windowed frames of a signal, a hop apart, many frames at a time.
 ///
 /// How it works: frames stand side by side and are transformed together, step by step; half of them
 /// as real and half as imaginary parts, which the symmetry of real signals' spectra separates
@@ -18,6 +20,8 @@ public final class FramePowers {
     private static final int LANES = Sums.LANES;
     private static final Sums SUMS = Sums.quickest();
 
+    private final float[][] strands;
+    private final int silence;
     private final float[] window;
     private final int length;
     private final int[] reversed;
@@ -26,13 +30,16 @@ public final class FramePowers {
     private final float[] real;
     private final float[] imaginary;
 
+    /// @param hop from one frame to the next, samples
     /// @param window what a frame is multiplied by
     /// @param length of the transform, a power of two, at least that of the window: zeros follow
-    public FramePowers(double[] window, int length) {
+    public FramePowers(float[] signal, int hop, double[] window, int length) {
         if (Integer.bitCount(length) != 1 || length < Math.max(2, window.length)) {
             throw new IllegalArgumentException(
                     "length must be a power of two and hold the window, was " + length);
         }
+        silence = Math.ceilDiv(length, hop) + FRAMES;
+        strands = strands(signal, hop, silence);
         this.length = length;
         this.window = new float[window.length];
         reversed = new int[length];
@@ -53,43 +60,35 @@ public final class FramePowers {
         }
     }
 
-    /// The power |X|² of the bins 0 to length / 2 of [#FRAMES] frames.
-    ///
-    /// @param start where the first one begins; beyond the signal there is silence
-    /// @param hop from one to the next, samples
-    /// @param power takes `power[bin · FRAMES + frame]`
-    public void read(float[] signal, int start, int hop, float[] power) {
-        fill(real, signal, start, hop);
-        fill(imaginary, signal, start + LANES * hop, hop);
-        SUMS.transform(real, imaginary, cosines, sines);
-        for (int k = 0; k <= length / 2; k++) {
-            int at = k * LANES;
-            int mirrored = (length - k) % length * LANES;
-            for (int f = 0; f < LANES; f++) {
-                float re = real[at + f];
-                float im = imaginary[at + f];
-                float mirroredRe = real[mirrored + f];
-                float mirroredIm = imaginary[mirrored + f];
-                float evenRe = re + mirroredRe;
-                float evenIm = im - mirroredIm;
-                float oddRe = im + mirroredIm;
-                float oddIm = mirroredRe - re;
-                power[k * FRAMES + f] = 0.25f * (evenRe * evenRe + evenIm * evenIm);
-                power[k * FRAMES + LANES + f] = 0.25f * (oddRe * oddRe + oddIm * oddIm);
+    /// Sample n stands in strand `n % hop` at `n / hop + silence`, and silence after the last one:
+    /// so the samples that frames have in the same place lie side by side.
+    private static float[][] strands(float[] signal, int hop, int silence) {
+        float[][] strands = new float[hop][signal.length / hop + 1 + 2 * silence];
+        for (int n = 0, at = silence; n < signal.length; at++) {
+            for (int r = 0; r < hop && n < signal.length; r++, n++) {
+                strands[r][at] = signal[n];
             }
         }
+        return strands;
     }
 
-    private void fill(float[] into, float[] signal, int start, int hop) {
-        boolean inside = start >= 0 && start + (LANES - 1) * hop + window.length <= signal.length;
-        for (int i = 0; i < length; i++) {
+    /// The power |X|² of the bins 0 to length / 2 of [#FRAMES] frames.
+    ///
+    /// @param start where the first one begins, from `−length` to the end of the signal, beyond
+    ///   which there is silence
+    /// @param power takes `power[bin · FRAMES + frame]`
+    public void read(int start, float[] power) {
+        Arrays.fill(real, 0);
+        Arrays.fill(imaginary, 0);
+        for (int i = 0; i < window.length; i++) {
+            int at = start + i + silence * strands.length;
+            float[] strand = strands[at % strands.length];
+            int from = at / strands.length;
             int to = reversed[i] * LANES;
-            float factor = i < window.length ? window[i] : 0;
-            for (int f = 0; f < LANES; f++) {
-                int at = start + f * hop + Math.min(i, window.length - 1);
-                boolean sounds = inside || at >= 0 && at < signal.length;
-                into[to + f] = sounds ? factor * signal[at] : 0;
-            }
+            SUMS.scaled(strand, from, window[i], real, to);
+            SUMS.scaled(strand, from + LANES, window[i], imaginary, to);
         }
+        SUMS.transform(real, imaginary, cosines, sines);
+        SUMS.powers(real, imaginary, power);
     }
 }

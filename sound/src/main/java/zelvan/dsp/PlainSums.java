@@ -31,6 +31,24 @@ final class PlainSums implements Sums {
     }
 
     @Override
+    public void ofLags(float[] signal, int start, int count, int lag, float[] into) {
+        for (int k = 0; k < LANES; k++) {
+            int later = start + lag + k;
+            float s0 = 0;
+            float s1 = 0;
+            float s2 = 0;
+            float s3 = 0;
+            for (int i = 0; i < count; i += 4) {
+                s0 += signal[start + i] * signal[later + i];
+                s1 += signal[start + i + 1] * signal[later + i + 1];
+                s2 += signal[start + i + 2] * signal[later + i + 2];
+                s3 += signal[start + i + 3] * signal[later + i + 3];
+            }
+            into[k] = s0 + s1 + (s2 + s3);
+        }
+    }
+
+    @Override
     public void transform(float[] real, float[] imaginary, float[] cosines, float[] sines) {
         int length = real.length / LANES;
         for (int half = 1; half < length; half *= 2) {
@@ -50,6 +68,30 @@ final class PlainSums implements Sums {
                         imaginary[low + n] += im;
                     }
                 }
+            }
+        }
+    }
+
+    @Override
+    public void scaled(float[] values, int from, float factor, float[] into, int to) {
+        for (int n = 0; n < LANES; n++) {
+            into[to + n] = values[from + n] * factor;
+        }
+    }
+
+    @Override
+    public void powers(float[] real, float[] imaginary, float[] power) {
+        int length = real.length / LANES;
+        for (int k = 0; k <= length / 2; k++) {
+            int at = k * LANES;
+            int mirrored = (length - k) % length * LANES;
+            for (int n = 0; n < LANES; n++) {
+                float evenRe = real[at + n] + real[mirrored + n];
+                float evenIm = imaginary[at + n] - imaginary[mirrored + n];
+                float oddRe = imaginary[at + n] + imaginary[mirrored + n];
+                float oddIm = real[mirrored + n] - real[at + n];
+                power[2 * at + n] = (evenRe * evenRe + evenIm * evenIm) * 0.25f;
+                power[2 * at + LANES + n] = (oddRe * oddRe + oddIm * oddIm) * 0.25f;
             }
         }
     }

@@ -98,6 +98,24 @@ final class WideSums implements Sums {
     }
 
     @Override
+    public void ofLags(float[] signal, int start, int count, int lag, float[] into) {
+        for (int k = 0; k < LANES; k += WIDTH) {
+            int later = start + lag + k;
+            FloatVector s0 = FloatVector.zero(FLOATS);
+            FloatVector s1 = s0;
+            FloatVector s2 = s0;
+            FloatVector s3 = s0;
+            for (int i = 0; i < count; i += 4) {
+                s0 = s0.add(floats(signal, later + i).mul(signal[start + i]));
+                s1 = s1.add(floats(signal, later + i + 1).mul(signal[start + i + 1]));
+                s2 = s2.add(floats(signal, later + i + 2).mul(signal[start + i + 2]));
+                s3 = s3.add(floats(signal, later + i + 3).mul(signal[start + i + 3]));
+            }
+            s0.add(s1).add(s2.add(s3)).intoArray(into, k);
+        }
+    }
+
+    @Override
     public void transform(float[] real, float[] imaginary, float[] cosines, float[] sines) {
         int length = real.length / LANES;
         for (int half = 1; half < length; half *= 2) {
@@ -131,5 +149,37 @@ final class WideSums implements Sums {
             lowRe.add(re).intoArray(real, low + n);
             lowIm.add(im).intoArray(imaginary, low + n);
         }
+    }
+
+    @Override
+    public void scaled(float[] values, int from, float factor, float[] into, int to) {
+        for (int n = 0; n < LANES; n += WIDTH) {
+            floats(values, from + n).mul(factor).intoArray(into, to + n);
+        }
+    }
+
+    @Override
+    public void powers(float[] real, float[] imaginary, float[] power) {
+        int length = real.length / LANES;
+        for (int k = 0; k <= length / 2; k++) {
+            int at = k * LANES;
+            int mirrored = (length - k) % length * LANES;
+            for (int n = 0; n < LANES; n += WIDTH) {
+                FloatVector re = floats(real, at + n);
+                FloatVector im = floats(imaginary, at + n);
+                FloatVector mirroredRe = floats(real, mirrored + n);
+                FloatVector mirroredIm = floats(imaginary, mirrored + n);
+                FloatVector evenRe = re.add(mirroredRe);
+                FloatVector evenIm = im.sub(mirroredIm);
+                FloatVector oddRe = im.add(mirroredIm);
+                FloatVector oddIm = mirroredRe.sub(re);
+                quarterPower(evenRe, evenIm).intoArray(power, 2 * at + n);
+                quarterPower(oddRe, oddIm).intoArray(power, 2 * at + LANES + n);
+            }
+        }
+    }
+
+    private static FloatVector quarterPower(FloatVector re, FloatVector im) {
+        return re.mul(re).add(im.mul(im)).mul(0.25f);
     }
 }

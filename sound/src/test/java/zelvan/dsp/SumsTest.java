@@ -89,7 +89,7 @@ class SumsTest {
         int hop = 1 + random.nextInt(length / 4);
         int frames = FramePowers.FRAMES;
         float[] powers = new float[(length / 2 + 1) * frames];
-        new FramePowers(window, length).read(signal, start, hop, powers);
+        new FramePowers(signal, hop, window, length).read(start, powers);
         Fft fft = new Fft(length);
         double[] power = new double[length / 2 + 1];
         for (int f = 0; f < frames; f++) {
@@ -122,5 +122,39 @@ class SumsTest {
         new WideSums().transform(wideReal, wideImaginary, cosines, sines);
         assertThat(wideReal).isEqualTo(real);
         assertThat(wideImaginary).isEqualTo(imaginary);
+    }
+
+    @RepeatedTest(5)
+    void powersAreTheSame(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        int length = 2 << random.nextInt(7);
+        float[] real = random(random, length * Sums.LANES);
+        float[] imaginary = random(random, length * Sums.LANES);
+        float[] plain = new float[(length / 2 + 1) * 2 * Sums.LANES];
+        float[] wide = new float[plain.length];
+        new PlainSums().powers(real, imaginary, plain);
+        new WideSums().powers(real, imaginary, wide);
+        assertThat(wide).isEqualTo(plain);
+    }
+
+    @RepeatedTest(10)
+    void productsAtNeighbouringLags(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        int count = 4 * (1 + random.nextInt(60));
+        int lag = random.nextInt(50);
+        int start = random.nextInt(20);
+        float[] signal = random(random, start + lag + Sums.LANES + count);
+        float[] plain = new float[Sums.LANES];
+        float[] wide = new float[Sums.LANES];
+        new PlainSums().ofLags(signal, start, count, lag, plain);
+        new WideSums().ofLags(signal, start, count, lag, wide);
+        assertThat(wide).isEqualTo(plain);
+        for (int k = 0; k < Sums.LANES; k++) {
+            double sum = 0;
+            for (int i = start; i < start + count; i++) {
+                sum += (double) signal[i] * signal[i + lag + k];
+            }
+            assertThat((double) plain[k]).isCloseTo(sum, within(1e-4));
+        }
     }
 }
