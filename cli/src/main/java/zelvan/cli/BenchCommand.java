@@ -85,6 +85,13 @@ final class BenchCommand implements Callable<Integer> {
     private double playSeconds = 120;
 
     @Option(
+            names = "--takes",
+            paramLabel = "N",
+            description =
+                    "Measure the matching only, on trials that are sung N times: how far its figures differ by chance.")
+    private int takes;
+
+    @Option(
             names = "--window",
             description =
                     "Measure the window only: from a click until the picture has changed, without a display.")
@@ -107,11 +114,14 @@ final class BenchCommand implements Callable<Integer> {
                 window(folder);
                 return 0;
             }
+            if (takes > 0) {
+                trials(takes);
+                return 0;
+            }
             Truth truth = DemoSession.write(folder.resolve("demo"), Targets.replacingNothing());
             accuracy(folder, truth);
             say("");
-            say("Trials, pull 100, slack 0 (median, 90th percentile, ms):");
-            TrialsTable.lines().forEach(line -> say("%s", line));
+            trials(1);
             speed(folder);
         } finally {
             try (Stream<Path> all = Files.walk(folder)) {
@@ -121,6 +131,11 @@ final class BenchCommand implements Callable<Integer> {
             }
         }
         return 0;
+    }
+
+    private void trials(int takes) {
+        say("Trials, pull 100, slack 0 (median, 90th percentile, ms):");
+        TrialsTable.lines(takes).forEach(line -> say("%s", line));
     }
 
     private void window(Path folder) throws ZelvanProblem {

@@ -1,6 +1,7 @@
 package zelvan.cli;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -40,23 +41,35 @@ final class TrialsTable {
     private TrialsTable() {}
 
     /// Sings and matches all trials; one line each, and one about the doubts.
-    static List<String> lines() {
+    ///
+    /// @param takes how often each is sung; of more than one the means are told, and the standard
+    ///   deviation of a single take from them: differences between two programs that are not larger
+    ///   say nothing
+    static List<String> lines(int takes) {
         List<String> lines = new ArrayList<>();
         List<Moment> all = new ArrayList<>();
         for (Trials.Plan plan : Trials.all()) {
-            List<Moment> moments = moments(plan.sing());
-            double[] millis = moments.stream().mapToDouble(Moment::millis).toArray();
+            double[] medians = new double[takes];
+            double[] tails = new double[takes];
+            List<Moment> moments = new ArrayList<>();
+            for (int take = 0; take < takes; take++) {
+                List<Moment> sung = moments(plan.take(take).sing());
+                double[] millis = sung.stream().mapToDouble(Moment::millis).toArray();
+                medians[take] = Percentile.median(millis);
+                tails[take] = Percentile.of(millis, 90);
+                moments.addAll(sung);
+            }
             lines.add(
                     String.format(
                             Locale.ROOT,
-                            "  %-26s %4d moments   %5.1f %6.1f   %4.1f %% beyond 50 ms",
+                            "  %-26s %4d moments   %s %s   %4.1f %% beyond 50 ms",
                             plan.name(),
-                            millis.length,
-                            Percentile.median(millis),
-                            Percentile.of(millis, 90),
+                            moments.size(),
+                            meanAndDeviation(medians),
+                            meanAndDeviation(tails),
                             100.0
                                     * moments.stream().filter(Moment::wrong).count()
-                                    / millis.length));
+                                    / moments.size()));
             all.addAll(moments);
         }
         List<Moment> wrong = all.stream().filter(Moment::wrong).toList();
@@ -69,6 +82,16 @@ final class TrialsTable {
                         wrong.size(),
                         doubtful(right)));
         return lines;
+    }
+
+    private static String meanAndDeviation(double[] values) {
+        double mean = Arrays.stream(values).average().orElse(Double.NaN);
+        if (values.length < 2) {
+            return String.format(Locale.ROOT, "%6.1f", mean);
+        }
+        double squares = Arrays.stream(values).map(v -> (v - mean) * (v - mean)).sum();
+        return String.format(
+                Locale.ROOT, "%6.2f ± %4.2f", mean, Math.sqrt(squares / (values.length - 1)));
     }
 
     private static String doubtful(List<Moment> moments) {

@@ -47,9 +47,13 @@ final class LevelFrames {
             int from = Math.max(0, centre - radius);
             int to = Math.min(samples.length, centre + radius);
             double power = to > from ? (sums[to] - sums[from]) / (to - from) : 0;
-            levels[f] = (float) Math.max(SILENCE_DECIBELS, 10 * Math.log10(power + 1e-15));
+            levels[f] = (float) decibels(power);
         }
         return levels;
+    }
+
+    static double decibels(double power) {
+        return Math.max(SILENCE_DECIBELS, 10 * Math.log10(power + 1e-15));
     }
 
     /// A level between the file's own noise and its own singing.

@@ -36,8 +36,8 @@ final class PeriodRuler {
     /// How unlike itself a period later the sound is.
     double unlikeness(double hertz) {
         double period = heard.rateHertz() / hertz;
-        heard.unlikeness((int) Math.round(period), window(period), around);
-        return around[0];
+        heard.unlikeness((int) Math.round(period) - SelfSimilarity.MIDDLE, window(period), around);
+        return around[SelfSimilarity.MIDDLE];
     }
 
     /// The pitch near one that is roughly known: first by its period, then by a multiple.

@@ -166,8 +166,9 @@ final class PeriodSearch {
         /// How unlike itself the sound that is attended to is, as it is.
         double plain(double hertz) {
             int lag = (int) Math.round(plain.rateHertz() / hertz);
-            plain.unlikeness(lag - 1, windowSamples(plain.rateHertz(), lag), unlike);
-            return Math.min(unlike[1], Math.min(unlike[0], unlike[2]));
+            int middle = SelfSimilarity.MIDDLE;
+            plain.unlikeness(lag - middle, windowSamples(plain.rateHertz(), lag), unlike);
+            return Math.min(unlike[middle], Math.min(unlike[middle - 1], unlike[middle + 1]));
         }
     }
 }

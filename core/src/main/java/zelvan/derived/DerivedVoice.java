@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import zelvan.align.Alignment;
+import zelvan.analysis.Outline;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
 import zelvan.measure.Doubt;
@@ -14,6 +15,7 @@ import zelvan.measure.PitchLockMap;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.VoiceSound;
 import zelvan.render.VoiceSource;
+import zelvan.timing.TimeMap;
 import zelvan.timing.TimingResult;
 import zelvan.tuning.MatchedPitch;
 import zelvan.tuning.TuningResult;
@@ -23,6 +25,7 @@ import zelvan.tuning.TuningResult;
 ///
 /// @param voiceId of the track
 /// @param file its audio
+/// @param outline its shape; empty for the bed once it is read
 /// @param analysis what is heard in it; empty for the bed
 /// @param alignment with the guide; [Alignment#NONE] for guide and bed
 /// @param timing when each of its moments sounds
@@ -36,6 +39,7 @@ import zelvan.tuning.TuningResult;
 public record DerivedVoice(
         String voiceId,
         Optional<SoundFile> file,
+        Optional<Outline> outline,
         Optional<VoiceAnalysis> analysis,
         Alignment alignment,
         TimingResult timing,
@@ -46,6 +50,29 @@ public record DerivedVoice(
         Pitched pitched,
         List<Doubt> doubts,
         Optional<ZelvanProblem> problem) {
+    /// A track whose file is open and not read yet: it can be seen, and heard as it was recorded.
+    public static DerivedVoice opened(String voiceId, VoiceSource raw, Outline outline) {
+        return new DerivedVoice(
+                voiceId,
+                Optional.empty(),
+                Optional.of(outline),
+                Optional.empty(),
+                Alignment.NONE,
+                new TimingResult(TimeMap.IDENTITY, Set.of()),
+                Optional.empty(),
+                Optional.of(raw),
+                Optional.of(raw),
+                LockMap.EMPTY,
+                Pitched.NOTHING,
+                List.of(),
+                Optional.empty());
+    }
+
+    /// Whether its file is open and nothing else is known of it yet.
+    public boolean isOnlyOpened() {
+        return file.isEmpty() && raw.isPresent();
+    }
+
     /// Whether it sounds as it was recorded.
     public boolean isUnchanged() {
         return timing.map().isIdentity() && pitched.result().map().size() == 0;
@@ -58,6 +85,7 @@ public record DerivedVoice(
         return new DerivedVoice(
                 voiceId,
                 file,
+                outline,
                 analysis,
                 alignment,
                 timing,

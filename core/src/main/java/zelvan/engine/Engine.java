@@ -83,7 +83,7 @@ public final class Engine implements AutoCloseable {
             Session session, List<String> first, Progress progress, Consumer<Derived> soFar) {
         Asked asked = new Asked(number.incrementAndGet(), progress);
         try {
-            return derive(session, first, asked, soFar).join();
+            return derive(session, first, asked, false, soFar).join();
         } catch (CompletionException e) {
             throw e.getCause() instanceof RuntimeException cause ? cause : e;
         }
@@ -93,7 +93,8 @@ public final class Engine implements AutoCloseable {
     /// two have in common.
     ///
     /// @param first the voices that matter most, by id, in order: those that are in sight or heard
-    /// @param soFar receives what there is whenever a track is ready, on the engine's threads
+    /// @param soFar receives what there is whenever a track is ready, on the engine's threads;
+    ///   before that, what can be heard and seen of a new one without working anything out
     /// @return completed on the engine's thread; with [CancellationException] if it was dropped or
     ///   the progress says so, and with whatever else went wrong
     public CompletableFuture<Derived> want(
@@ -110,21 +111,37 @@ public final class Engine implements AutoCloseable {
         return CompletableFuture.supplyAsync(
                         () -> {
                             asked.failIfCancelled();
-                            return derive(session, first, asked, soFar);
+                            return derive(session, first, asked, true, soFar);
                         },
                         conductor)
                 .thenCompose(derived -> derived);
     }
 
+    /// @param seen whether somebody looks, and wants to see and hear what is not worked out yet
     /// @return completed when nothing of it runs any more
     private CompletableFuture<Derived> derive(
-            Session session, List<String> first, Asked asked, Consumer<Derived> soFar) {
+            Session session,
+            List<String> first,
+            Asked asked,
+            boolean seen,
+            Consumer<Derived> soFar) {
         Plan plan = new Plan(session, first, store, asked);
         files = plan.reads();
         asked.expect(session.voices().size());
-        CompletableFuture<Optional<Key>> key = plan.key();
         Map<String, DerivedVoice> voices = new ConcurrentHashMap<>();
-        List<CompletableFuture<?>> all = new ArrayList<>(List.of(key));
+        List<CompletableFuture<?>> all = new ArrayList<>();
+        for (Voice voice : seen ? session.voices() : List.<Voice>of()) {
+            all.add(
+                    plan.opened(voice)
+                            .thenAccept(opened -> {
+                                opened.ifPresent(raw -> voices.putIfAbsent(voice.id(), raw));
+                                if (opened.isPresent()) {
+                                    soFar.accept(new Derived(session, voices, Optional.empty()));
+                                }
+                            }));
+        }
+        CompletableFuture<Optional<Key>> key = plan.key();
+        all.add(key);
         for (Voice voice : session.voices()) {
             all.add(
                     plan.voice(voice, key)

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import zelvan.align.Alignment;
+import zelvan.analysis.Outline;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.HandWorkProblem;
 import zelvan.measure.Doubt;
@@ -55,10 +57,12 @@ record Made(
     public DerivedVoice run(Inputs inputs) {
         Reading reading = inputs.of(read);
         boolean meant = reading.isMeantBy(audio);
+        Optional<VoiceAnalysis> analysis = heard.map(h -> inputs.of(h.voice()));
         return new DerivedVoice(
                 voiceId,
                 reading.file().filter(f -> meant),
-                heard.map(h -> inputs.of(h.voice())),
+                analysis.map(Outline::of),
+                analysis,
                 parts.map(p -> inputs.of(p.aligned)).orElse(Alignment.NONE),
                 parts.map(p -> inputs.of(p.timed)).orElse(Unmoved.RESULT),
                 heard.map(inputs::of),

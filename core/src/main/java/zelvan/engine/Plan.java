@@ -84,6 +84,18 @@ final class Plan {
         return reading;
     }
 
+    /// A track as it was recorded, as soon as its file is open; empty where it is no news, or where
+    /// it is to be seen first whether it is the recording that is meant.
+    CompletableFuture<Optional<DerivedVoice>> opened(Voice voice) {
+        Read read = read(voice);
+        if (session.audioOf(voice).isKnown() || store.isThere(read)) {
+            return CompletableFuture.completedFuture(Optional.empty());
+        }
+        return store.get(new Glanced(read), asked, Store.AT_ONCE + rank(voice))
+                .thenApply(glance ->
+                        glance.map(g -> DerivedVoice.opened(voice.id(), g.raw(), g.outline())));
+    }
+
     /// A track, as soon as it is worked out.
     CompletableFuture<DerivedVoice> voice(Voice voice, CompletableFuture<Optional<Key>> key) {
         int rank = rank(voice);

@@ -37,6 +37,9 @@ final class Store implements AutoCloseable {
     /// The rank of what nobody looks at or listens to yet.
     static final int LATER = 1 << 16;
 
+    /// Ranks from here on come before all others.
+    static final int AT_ONCE = -2 * LATER;
+
     private final KeptWork kept;
     private final long mostOldBytes;
     private final ThreadPoolExecutor workers;
@@ -179,6 +182,12 @@ final class Store implements AutoCloseable {
             entries.remove(entry.step, entry);
             bytes -= entry.bytes;
         }
+    }
+
+    /// Whether a value is there already.
+    synchronized boolean isThere(Step<?> step) {
+        Entry<?> entry = entries.get(step);
+        return entry != null && entry.value.isDone();
     }
 
     /// How many values there are.

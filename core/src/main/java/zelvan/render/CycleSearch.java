@@ -25,6 +25,9 @@ final class CycleSearch {
     /// ten harmonics or so.
     private static final int POINTS = 24;
 
+    /// Where the best is only looked for roughly.
+    private static final int COARSE_POINTS = 12;
+
     private static final double LEAST_POWER = 1e-12;
 
     private final double[] sums;
@@ -45,49 +48,79 @@ final class CycleSearch {
     /// @param period frames to where the next one is expected; negative if that lies before
     /// @param cycles that are compared, half of them to each side
     Match next(double frame, double period, int cycles) {
-        double[] here = new double[cycles * POINTS];
-        double[] there = new double[here.length];
-        around(frame, period, here);
-        double power = power(here);
-        double best = 0;
         double step = MOST_CHANGE / COARSE_STEPS;
-        for (int steps : new int[] {COARSE_STEPS, FINE_STEPS}) {
-            double[] likely = new double[2 * steps + 1];
+        Comparison rough = new Comparison(frame, period, cycles, COARSE_POINTS);
+        int near = rough.likeliest(0, step, COARSE_STEPS);
+        Comparison fine = new Comparison(frame, period, cycles, POINTS);
+        double away = fine.likeliestBetween(near * step, step / FINE_STEPS, FINE_STEPS);
+        return new Match(frame + (1 + away) * period, fine.likeness(away));
+    }
+
+    /// What lies around an epoch, beside what lies about a period later.
+    private final class Comparison {
+        private final double frame;
+        private final double period;
+        private final double frames;
+        private final double[] here;
+        private final double[] there;
+        private final double powerHere;
+        private double[] likely = {};
+
+        Comparison(double frame, double period, int cycles, int pointsACycle) {
+            this.frame = frame;
+            this.period = period;
+            frames = Math.abs(period) * cycles;
+            here = new double[cycles * pointsACycle];
+            there = new double[here.length];
+            around(frame, frames, here);
+            powerHere = LEAST_POWER + power(here);
+        }
+
+        /// @param away how much more than a period later, in periods
+        double likeness(double away) {
+            around(frame + (1 + away) * period, frames, there);
+            return CycleSearch.likeness(here, powerHere, there);
+        }
+
+        /// The likeliest of some steps to both sides, that by which they differ from what is
+        /// expected counting too.
+        int likeliest(double around, double step, int steps) {
+            likely = new double[2 * steps + 1];
             int most = steps;
             for (int i = 0; i < likely.length; i++) {
-                double away = best + (i - steps) * step;
-                around(frame + (1 + away) * period, period, there);
+                double away = around + (i - steps) * step;
                 double off = away / MOST_CHANGE;
-                likely[i] = likeness(here, power, there) - UNEXPECTED * off * off;
+                likely[i] = likeness(away) - UNEXPECTED * off * off;
                 most = likely[i] > likely[most] ? i : most;
             }
+            return most - steps;
+        }
+
+        /// The same between steps.
+        double likeliestBetween(double around, double step, int steps) {
+            int nearest = likeliest(around, step, steps);
+            int most = nearest + steps;
             double between =
                     most == 0 || most == likely.length - 1
                             ? 0
                             : Parabola.lowest(-likely[most - 1], -likely[most], -likely[most + 1]);
-            best += (most - steps + (steps == FINE_STEPS ? between : 0)) * step;
-            step /= FINE_STEPS;
+            return around + (nearest + between) * step;
         }
-        double found = frame + (1 + best) * period;
-        around(found, period, there);
-        return new Match(found, likeness(here, power, there));
     }
 
     /// The power of the cycle around a moment.
     double power(double frame, double period) {
         double[] points = new double[POINTS];
-        around(frame, period, points);
-        double power = 0;
-        for (double x : points) {
-            power += x * x;
-        }
-        return power;
+        around(frame, Math.abs(period), points);
+        return power(points);
     }
 
     /// What lies around a moment, in as many points as there is room for.
-    private void around(double frame, double period, double[] points) {
-        double length = Math.abs(period) / POINTS;
-        double from = frame - 0.5 * points.length * length;
+    ///
+    /// @param frames how much of it
+    private void around(double frame, double frames, double[] points) {
+        double length = frames / points.length;
+        double from = frame - 0.5 * frames;
         double last = sums.length - 1.0;
         boolean inside = from >= 0 && from + points.length * length < last;
         double below = inside ? sumInside(from) : sum(from);
@@ -100,7 +133,7 @@ final class CycleSearch {
     }
 
     private static double power(double[] points) {
-        double power = LEAST_POWER;
+        double power = 0;
         for (double x : points) {
             power += x * x;
         }
@@ -109,13 +142,27 @@ final class CycleSearch {
 
     /// @param powerOne of the one
     private static double likeness(double[] one, double powerOne, double[] other) {
-        double product = 0;
-        double powerOther = LEAST_POWER;
-        for (int i = 0; i < one.length; i++) {
-            product += one[i] * other[i];
-            powerOther += other[i] * other[i];
+        // Four sums at once, as each has to wait for what it was before; there are 24 points a
+        // cycle.
+        double p0 = 0;
+        double p1 = 0;
+        double p2 = 0;
+        double p3 = 0;
+        double o0 = LEAST_POWER;
+        double o1 = 0;
+        double o2 = 0;
+        double o3 = 0;
+        for (int i = 0; i < one.length; i += 4) {
+            p0 += one[i] * other[i];
+            o0 += other[i] * other[i];
+            p1 += one[i + 1] * other[i + 1];
+            o1 += other[i + 1] * other[i + 1];
+            p2 += one[i + 2] * other[i + 2];
+            o2 += other[i + 2] * other[i + 2];
+            p3 += one[i + 3] * other[i + 3];
+            o3 += other[i + 3] * other[i + 3];
         }
-        return product / Math.sqrt(powerOne * powerOther);
+        return (p0 + p1 + (p2 + p3)) / Math.sqrt(powerOne * (o0 + o1 + (o2 + o3)));
     }
 
     /// The sum of all samples before a moment, the last one in part.

@@ -16,7 +16,7 @@ import zelvan.audio.Sound;
 /// the energy lies, so that a splice between them cuts where the cycle is weak.
 public final class EpochFinder {
     /// Changes whenever the epochs of the same sound and pitch would come out differently.
-    public static final int VERSION = 1;
+    public static final int VERSION = 2;
 
     private static final int CYCLES_COMPARED = 2;
 

@@ -4,6 +4,7 @@ import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.CompletableFuture;
@@ -20,6 +21,7 @@ import javafx.scene.image.PixelFormat;
 import javafx.scene.image.WritableImage;
 import javafx.scene.robot.Robot;
 import javafx.stage.Stage;
+import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Doubts;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Theme;
@@ -79,10 +81,22 @@ final class WindowBench {
                 work.documents().open(List.of(folder));
                 return true;
             });
-            waitFor(() -> desk.derived().get().voices().size() > 0);
-            say("  guide there                 %8.2f s", (System.nanoTime() - start) * 1e-9);
-            waitFor(() -> !desk.stale().get());
-            say("  all locked                  %8.2f s", (System.nanoTime() - start) * 1e-9);
+            arrives("first picture and sound", start, () -> !seen(desk).isEmpty());
+            arrives(
+                    "all seen and heard, raw",
+                    start,
+                    () ->
+                            !seen(desk).isEmpty()
+                                    && seen(desk).size() == desk.session().voices().size());
+            arrives(
+                    "guide listened to",
+                    start,
+                    () -> desk.derived().get().guideAnalysis().isPresent());
+            arrives(
+                    "first voice locked",
+                    start,
+                    () -> seen(desk).stream().anyMatch(v -> !v.alignment().anchors().isEmpty()));
+            arrives("all locked", start, () -> !desk.stale().get());
             say(
                     "  %d tracks, %d phrases, %d doubtful places",
                     desk.session().voices().size(),
@@ -106,6 +120,15 @@ final class WindowBench {
         stage.setHeight(800);
         stage.show();
         return window;
+    }
+
+    private static Collection<DerivedVoice> seen(Desk desk) {
+        return desk.derived().get().voices().values();
+    }
+
+    private void arrives(String what, long startNanos, Supplier<Boolean> there) {
+        waitFor(there);
+        say("  %-28s%8.2f s", what, (System.nanoTime() - startNanos) * 1e-9);
     }
 
     private void say(String format, Object... values) {

@@ -20,6 +20,7 @@ public final class Trials {
     private static final double SPACE = 1.6;
 
     private static final double TAKE_SECONDS = 64;
+    private static final long SEEDS_A_TAKE = 1000;
 
     private static final Singer GIRL = new Singer("Pip", 1.35, 0.12, 0.4, 0.003, 6.0, 18, 0.95);
     private static final Singer BREATHY = new Singer("Fen", 1.12, 0.55, 0.6, 0.004, 5.4, 20, 1.05);
@@ -59,6 +60,13 @@ public final class Trials {
         public Trial sing() {
             return new Trial(name, guide.sing(), voice.sing());
         }
+
+        /// The same, sung another time: as well, and never the same.
+        ///
+        /// @param take 0 for the first time
+        public Plan take(int take) {
+            return new Plan(name, guide.take(take), voice.take(take));
+        }
     }
 
     /// What one of the two sings, and what happens to the recording.
@@ -75,6 +83,10 @@ public final class Trials {
             Sound sound =
                     new VoiceSynthesizer(singer, RATE_HERTZ).sing(performance, seed + 1).sound();
             return new Take(performance, recorded.apply(sound));
+        }
+
+        Part take(int take) {
+            return new Part(singer, song, habits, departures, recorded, seed + take * SEEDS_A_TAKE);
         }
     }
 

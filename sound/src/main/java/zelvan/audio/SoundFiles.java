@@ -169,6 +169,18 @@ public final class SoundFiles {
         }
     }
 
+    /// Opens a WAV file without reading it: what it holds is not looked at yet.
+    ///
+    /// @param stamp of the file as it lies there
+    /// @return empty if it must be read, or cannot be
+    public static Optional<Sound> open(Path file, FileStamp stamp) {
+        return reopen(file, stamp, "")
+                .map(SoundFile::sound)
+                .filter(s -> s.sampleRateHertz() >= LOWEST_RATE_HERTZ)
+                .filter(s -> s.sampleRateHertz() <= HIGHEST_RATE_HERTZ)
+                .filter(s -> s.seconds() <= LONGEST_SECONDS);
+    }
+
     /// Opens a WAV file that was read before and was not written to since: only its beginning is
     /// looked at.
     ///

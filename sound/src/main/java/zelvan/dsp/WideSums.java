@@ -16,7 +16,7 @@ final class WideSums implements Sums {
 
     @Override
     public void ofStrands(float[][] strands, int start, float[] weights, float[] into) {
-        if (into.length % WIDTH != 0) {
+        if (into.length % (2 * WIDTH) != 0) {
             plain.ofStrands(strands, start, weights, into);
             return;
         }
@@ -26,18 +26,35 @@ final class WideSums implements Sums {
             strand[i] = strands[(start + i) % strands.length];
             at[i] = (start + i) / strands.length;
         }
-        for (int k = 0; k < into.length; k += WIDTH) {
-            FloatVector s0 = FloatVector.zero(FLOATS);
-            FloatVector s1 = s0;
-            FloatVector s2 = s0;
-            FloatVector s3 = s0;
+        for (int k = 0; k < into.length; k += 2 * WIDTH) {
+            FloatVector a0 = FloatVector.zero(FLOATS);
+            FloatVector a1 = a0;
+            FloatVector a2 = a0;
+            FloatVector a3 = a0;
+            FloatVector b0 = a0;
+            FloatVector b1 = a0;
+            FloatVector b2 = a0;
+            FloatVector b3 = a0;
             for (int i = 0; i < weights.length; i += 4) {
-                s0 = s0.add(floats(strand[i], at[i] + k).mul(weights[i]));
-                s1 = s1.add(floats(strand[i + 1], at[i + 1] + k).mul(weights[i + 1]));
-                s2 = s2.add(floats(strand[i + 2], at[i + 2] + k).mul(weights[i + 2]));
-                s3 = s3.add(floats(strand[i + 3], at[i + 3] + k).mul(weights[i + 3]));
+                float[] x0 = strand[i];
+                float[] x1 = strand[i + 1];
+                float[] x2 = strand[i + 2];
+                float[] x3 = strand[i + 3];
+                int k0 = at[i] + k;
+                int k1 = at[i + 1] + k;
+                int k2 = at[i + 2] + k;
+                int k3 = at[i + 3] + k;
+                a0 = a0.add(floats(x0, k0).mul(weights[i]));
+                b0 = b0.add(floats(x0, k0 + WIDTH).mul(weights[i]));
+                a1 = a1.add(floats(x1, k1).mul(weights[i + 1]));
+                b1 = b1.add(floats(x1, k1 + WIDTH).mul(weights[i + 1]));
+                a2 = a2.add(floats(x2, k2).mul(weights[i + 2]));
+                b2 = b2.add(floats(x2, k2 + WIDTH).mul(weights[i + 2]));
+                a3 = a3.add(floats(x3, k3).mul(weights[i + 3]));
+                b3 = b3.add(floats(x3, k3 + WIDTH).mul(weights[i + 3]));
             }
-            s0.add(s1).add(s2.add(s3)).intoArray(into, k);
+            a0.add(a1).add(a2.add(a3)).intoArray(into, k);
+            b0.add(b1).add(b2.add(b3)).intoArray(into, k + WIDTH);
         }
     }
 

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
-import zelvan.analysis.VoiceAnalysis;
+import zelvan.analysis.Outline;
 import zelvan.derived.Clocks;
 import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Selection;
@@ -21,7 +21,7 @@ import zelvan.session.Voice;
 /// @param stackIndex place of its stack; −1 for the guide
 /// @param made what was derived for it
 /// @param clocks between its clocks
-/// @param analysis what is heard in it
+/// @param outline its shape
 /// @param top upper edge, pixels
 /// @param height pixels
 public record Lane(
@@ -30,7 +30,7 @@ public record Lane(
         int stackIndex,
         DerivedVoice made,
         Clocks clocks,
-        VoiceAnalysis analysis,
+        Outline outline,
         double top,
         double height) {
     public static final double RULER_HEIGHT = 22;
@@ -95,15 +95,15 @@ public record Lane(
             State now, Voice voice, int stackIndex, double top, double height) {
         return now.made(voice.id())
                 .flatMap(made ->
-                        made.analysis()
-                                .map(a ->
+                        made.outline()
+                                .map(outline ->
                                         new Lane(
                                                 voice,
                                                 now.hand(voice),
                                                 stackIndex,
                                                 made,
                                                 now.derived().clocks(voice.id()),
-                                                a,
+                                                outline,
                                                 top,
                                                 height)));
     }

@@ -8,6 +8,8 @@ import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.TextAlignment;
+import zelvan.analysis.Outline;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Selection;
@@ -39,6 +41,7 @@ final class LockMapPainter {
     private static final double WIDEST_CENTS = 50;
     private static final double PITCH_PIXELS = 3;
     private static final double GAP = 2;
+    private static final double OUTLINE_PIXELS = 2;
     private static final double NARROWEST_DOUBT_PIXELS = 9;
 
     private final Hatching hatching = new Hatching();
@@ -115,7 +118,11 @@ final class LockMapPainter {
             LockMapGeometry geometry) {
         Voice voice = row.voice().orElseThrow();
         double h = row.height() - GAP;
-        if (voice.role() == Role.GUIDE) {
+        Optional<DerivedVoice> opened =
+                derived.voice(voice.id()).filter(DerivedVoice::isOnlyOpened);
+        if (opened.isPresent()) {
+            outline(g, colours, opened.get(), y + h / 2, h / 2 - 3, geometry);
+        } else if (voice.role() == Role.GUIDE) {
             g.setFill(colours.guide().deriveColor(0, 1, 1, 0.75));
             for (int i = 0; i < geometry.phrases().size(); i++) {
                 LockMapGeometry.Extent phrase = geometry.phraseExtent(i);
@@ -127,6 +134,29 @@ final class LockMapPainter {
         } else {
             derived.voice(voice.id())
                     .ifPresent(made -> cells(g, colours, row, made, y + GAP / 2, h, geometry));
+        }
+    }
+
+    /// What is there of a voice before it is heard.
+    private static void outline(
+            GraphicsContext g,
+            Palette colours,
+            DerivedVoice made,
+            double middle,
+            double half,
+            LockMapGeometry geometry) {
+        Outline outline = made.outline().orElseThrow();
+        double end = Math.min(geometry.width(), geometry.x(outline.seconds()));
+        g.setFill(colours.quiet().deriveColor(0, 1, 1, 0.55));
+        for (double x = 0; x < end; x += OUTLINE_PIXELS) {
+            double start = geometry.secondsAt(x);
+            double stop = geometry.secondsAt(x + OUTLINE_PIXELS);
+            double tall =
+                    half
+                            * outline.loudness(
+                                    (int) (start / VoiceAnalysis.HOP_SECONDS),
+                                    (int) (stop / VoiceAnalysis.HOP_SECONDS) + 1);
+            g.fillRect(x, middle - tall, OUTLINE_PIXELS, 2 * tall);
         }
     }
 

@@ -3,11 +3,15 @@ package zelvan.desktop.work;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
 import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
 import zelvan.derived.RecordingChanged;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Message;
@@ -20,6 +24,10 @@ import zelvan.session.Session;
 /// Brings what is derived up to the session: in the background, shown as it gets ready, and never
 /// that of a session which is not open any more.
 public final class Deriving {
+    /// Between two pictures of what comes in: each paints everything, and takes the processors from
+    /// what is worked out.
+    private static final long NANOS_APART = 250_000_000;
+
     private final Desk desk;
     private final Engine engine;
     private final Background background;
@@ -55,6 +63,7 @@ public final class Deriving {
         List<String> first = desk.attention();
         AtomicReference<@Nullable Derived> newest = new AtomicReference<>();
         AtomicBoolean glanced = new AtomicBoolean();
+        AtomicLong shownNanos = new AtomicLong(System.nanoTime() - NANOS_APART);
         background.whenDone(
                 "working out the newest settings",
                 engine.want(
@@ -65,27 +74,53 @@ public final class Deriving {
                             // However many voices are ready, the window is told once between two
                             // looks.
                             if (newest.getAndSet(soFar) == null) {
-                                Platform.runLater(() ->
-                                        arrivedSoFar(newest.getAndSet(null), era, first, glanced));
+                                notBefore(shownNanos.get() + NANOS_APART)
+                                        .execute(() ->
+                                                Platform.runLater(() -> {
+                                                    if (arrivedSoFar(
+                                                            newest.getAndSet(null),
+                                                            era,
+                                                            first,
+                                                            glanced)) {
+                                                        shownNanos.set(System.nanoTime());
+                                                    }
+                                                }));
                             }
                         }),
                 next -> arrived(next, era),
                 desk::giveUp);
     }
 
+    private static Executor notBefore(long nanos) {
+        long wait = nanos - System.nanoTime();
+        return wait > 0
+                ? CompletableFuture.delayedExecutor(wait, TimeUnit.NANOSECONDS, Runnable::run)
+                : Runnable::run;
+    }
+
     /// Tracks that were not there before are shown as they come. Of a change, what is in sight is
     /// shown and heard as soon as all of it is ready, and the rest at the end.
-    private void arrivedSoFar(
+    ///
+    /// @return whether anything was shown
+    private boolean arrivedSoFar(
             @Nullable Derived soFar, int from, List<String> first, AtomicBoolean glanced) {
         if (soFar == null || from != desk.era() || !desk.stale().get()) {
-            return;
+            return false;
         }
         Derived before = desk.derived().get();
-        boolean more = soFar.voices().keySet().stream().anyMatch(id -> before.voice(id).isEmpty());
+        boolean more = soFar.voices().values().stream().anyMatch(made -> isNews(made, before));
         boolean inSight = !first.isEmpty() && soFar.voices().keySet().containsAll(first);
-        if (more || inSight && !glanced.getAndSet(true)) {
+        boolean shown = more || inSight && !glanced.getAndSet(true);
+        if (shown) {
             desk.show(soFar.over(before));
         }
+        return shown;
+    }
+
+    private static boolean isNews(DerivedVoice made, Derived before) {
+        return before.voice(made.voiceId())
+                .map(b -> b.isOnlyOpened() && !made.isOnlyOpened())
+                .orElse(true);
     }
 
     /// @param from the era in which it was asked for; what belongs to a session that is not open

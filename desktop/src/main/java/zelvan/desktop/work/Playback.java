@@ -31,7 +31,11 @@ public final class Playback {
         hearing = desk.hearing();
         player = hearing.player();
         desk.history().subscribe(ignored -> refresh());
-        desk.derived().subscribe(ignored -> refresh());
+        desk.derived()
+                .subscribe(derived -> {
+                    refresh();
+                    player.endSeconds(derived.seconds());
+                });
         hearing.version().subscribe(ignored -> refresh());
         hearing.halfSpeed().subscribe(ignored -> refresh());
         hearing.rawGainDecibels().subscribe(ignored -> refresh());
@@ -45,7 +49,6 @@ public final class Playback {
         desk.stale()
                 .subscribe((before, stale) -> {
                     if (!stale) {
-                        player.endSeconds(desk.derived().get().seconds());
                         matchLoudness();
                     }
                 });

@@ -10,6 +10,7 @@ import zelvan.analysis.FrameRows;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.Note;
+import zelvan.analysis.Outline;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.Derived;
@@ -99,6 +100,7 @@ final class Sung {
         return new DerivedVoice(
                 id,
                 Optional.empty(),
+                Optional.of(Outline.of(heard)),
                 Optional.of(heard),
                 alignment,
                 new TimingResult(TimeMap.IDENTITY, java.util.Set.of()),

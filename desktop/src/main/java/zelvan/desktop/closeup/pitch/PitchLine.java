@@ -43,11 +43,15 @@ record PitchLine(Lane lane, TuningSettings settings, int place, double locked, d
     }
 
     private VoiceAnalysis voice() {
-        return lane.analysis();
+        return lane.made().analysis().orElseThrow();
     }
 
     private TuningResult tuned() {
         return lane.made().pitched().result();
+    }
+
+    int frames() {
+        return voice().frames();
     }
 
     DoubleUnaryOperator shown() {
@@ -86,7 +90,7 @@ record PitchLine(Lane lane, TuningSettings settings, int place, double locked, d
     /// The first frame shown at or after a moment.
     int frameAt(double shownSeconds) {
         int low = 0;
-        int high = voice().frames() - 1;
+        int high = frames() - 1;
         DoubleUnaryOperator shown = shown();
         while (low < high) {
             int middle = (low + high + 1) >>> 1;

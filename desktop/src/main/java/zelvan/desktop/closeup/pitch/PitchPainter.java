@@ -63,6 +63,9 @@ final class PitchPainter {
         List<PitchLine> voices = new ArrayList<>();
         Optional<PitchLine> guide = Optional.empty();
         for (Lane lane : Lane.of(desk.now(), height)) {
+            if (lane.made().analysis().isEmpty()) {
+                continue;
+            }
             if (lane.isGuide()) {
                 guide = Optional.of(new PitchLine(lane, TuningSettings.OFF, 0, locked, 0));
             } else {
@@ -192,7 +195,7 @@ final class PitchPainter {
         boolean drawing = false;
         g.beginPath();
         for (int f = line.frameAt(view.startSeconds());
-                f <= Math.min(to, line.lane().analysis().frames() - 1);
+                f <= Math.min(to, line.frames() - 1);
                 f += stride) {
             double cents = line.centsAt(f);
             if (Double.isNaN(cents)) {
@@ -304,7 +307,7 @@ final class PitchPainter {
             PitchLine line,
             PitchScale scale,
             double width) {
-        int last = line.lane().analysis().frames() - 1;
+        int last = line.frames() - 1;
         int to = Math.min(last, line.frameAt(view.endSeconds()) + 1);
         int stride = stride(line, view, width);
         double fromX = Double.NaN;

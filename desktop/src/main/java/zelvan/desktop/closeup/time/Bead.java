@@ -51,7 +51,9 @@ record Bead(
     /// Tied only to what the user has set.
     private static List<Bead> ofGuide(Lane lane, DoubleUnaryOperator shown) {
         List<Bead> beads = new ArrayList<>();
-        for (Landmark landmark : lane.hand().marks().of(lane.analysis())) {
+        List<Landmark> landmarks =
+                lane.made().analysis().map(lane.hand().marks()::of).orElse(List.of());
+        for (Landmark landmark : landmarks) {
             beads.add(ofGuide(lane, Optional.of(landmark.kind()), landmark.seconds(), shown));
         }
         for (Anchor anchor : lane.hand().anchors()) {

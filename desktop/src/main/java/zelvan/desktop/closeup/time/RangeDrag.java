@@ -56,7 +56,7 @@ final class RangeDrag {
     }
 
     void to(double shownSeconds) {
-        double here = Math.clamp(source.applyAsDouble(shownSeconds), 0, lane.analysis().seconds());
+        double here = Math.clamp(source.applyAsDouble(shownSeconds), 0, lane.outline().seconds());
         if (Math.abs(here - fixedSeconds) < SHORTEST_SECONDS) {
             return;
         }

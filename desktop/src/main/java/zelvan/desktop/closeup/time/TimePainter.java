@@ -142,7 +142,7 @@ final class TimePainter {
         Ribbon.paint(
                 g,
                 view,
-                lane.analysis(),
+                lane.outline(),
                 shown,
                 colour.deriveColor(0, 1, 1, selected || lane.isGuide() ? 0.62 : 0.45),
                 width,
