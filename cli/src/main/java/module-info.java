@@ -3,6 +3,8 @@ module zelvan.cli {
     requires transitive zelvan.core;
     requires zelvan.singers;
     requires info.picocli;
+    requires java.management;
+    requires jdk.management;
 
     exports zelvan.cli;
 

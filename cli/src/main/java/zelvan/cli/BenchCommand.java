@@ -208,14 +208,19 @@ final class BenchCommand implements Callable<Integer> {
                 "%d voices and a guide of %.1f minutes, %d cores, Java %s:",
                 voices, minutes, Runtime.getRuntime().availableProcessors(), Runtime.version());
         try (Engine engine = new Engine(new KeptWork(folder.resolve("kept-long")))) {
+            double spent = Spent.processorSeconds();
             long start = System.nanoTime();
             Session session = locked(files);
             Derived derived = engine.derive(session, Progress.NONE);
             double all = seconds(start);
             Printing.failOnProblems(derived);
             say(
-                    "  import to locked            %8.2f s   %6.0f times real time",
-                    all, audioSeconds / all);
+                    "  import to locked            %8.2f s   %6.0f times real time; processors %.0f s,"
+                            + " resident %s",
+                    all,
+                    audioSeconds / all,
+                    Spent.processorSeconds() - spent,
+                    Spent.mostResident());
             derived =
                     changes(
                             "in timing",
@@ -337,8 +342,8 @@ final class BenchCommand implements Callable<Integer> {
         Runtime runtime = Runtime.getRuntime();
         runtime.gc();
         say(
-                "  memory that is kept         %8.0f MB",
-                (runtime.totalMemory() - runtime.freeMemory()) / 1e6);
+                "  memory that is kept         %8.0f MB, resident at most %s",
+                (runtime.totalMemory() - runtime.freeMemory()) / 1e6, Spent.mostResident());
     }
 
     /// Matching by itself, one voice after the other, on one thread.

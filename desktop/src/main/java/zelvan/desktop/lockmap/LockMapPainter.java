@@ -61,13 +61,19 @@ final class LockMapPainter {
             double seconds) {}
 
     /// Paints what stands.
-    void paint(GraphicsContext g, double width, double height) {
+    ///
+    /// @param top upper edge of what is in sight, pixels; rows that are not are not painted
+    /// @param bottom lower edge of it
+    void paint(GraphicsContext g, double width, double top, double bottom) {
         Palette colours = theme.palette().get();
         Derived derived = desk.derived().get();
         LockMapGeometry geometry = LockMapGeometry.of(derived, width);
         ruler(g, colours, geometry);
         for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk.session())) {
             LockMapRow row = placed.row();
+            if (placed.y() > bottom || placed.y() + row.height() < top) {
+                continue;
+            }
             if (row.voice().isPresent()) {
                 voice(g, colours, row, derived, placed.y(), geometry);
             } else {

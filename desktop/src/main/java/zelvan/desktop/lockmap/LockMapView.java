@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
+import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
@@ -44,7 +45,7 @@ public final class LockMapView {
     public LockMapView(Desk desk, Theme theme) {
         this.desk = desk;
         this.painter = new LockMapPainter(desk, theme);
-        this.grid = new PaintedRegion(painter::paint, painter::paintOver);
+        this.grid = new PaintedRegion(this::paint, painter::paintOver);
         grid.setId("lock-map");
         grid.setAccessibleText("Lock map: voices by phrases");
         BorderPane both = new BorderPane(grid);
@@ -55,8 +56,8 @@ public final class LockMapView {
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);
         scroll.getStyleClass().add("lock-map-pane");
-        scroll.vvalueProperty().subscribe(ignored -> tellWhatIsInSight());
-        scroll.viewportBoundsProperty().subscribe(ignored -> tellWhatIsInSight());
+        scroll.vvalueProperty().subscribe(ignored -> scrolled());
+        scroll.viewportBoundsProperty().subscribe(ignored -> scrolled());
         Tooltip.install(grid, tip);
         grid.setOnMouseClicked(this::clicked);
         grid.setOnMousePressed(e -> pressedY = e.getY());
@@ -105,10 +106,25 @@ public final class LockMapView {
         tellWhatIsInSight();
     }
 
+    private void paint(GraphicsContext g, double width, double height) {
+        double top = top();
+        painter.paint(g, width, top, top + scroll.getViewportBounds().getHeight());
+    }
+
+    private void scrolled() {
+        tellWhatIsInSight();
+        grid.repaint();
+    }
+
+    /// Upper edge of what is in sight, pixels down the grid.
+    private double top() {
+        double beyond = grid.getMinHeight() - scroll.getViewportBounds().getHeight();
+        return scroll.getVvalue() * Math.max(0, beyond);
+    }
+
     private void tellWhatIsInSight() {
         double shown = scroll.getViewportBounds().getHeight();
-        double all = grid.getMinHeight();
-        double top = scroll.getVvalue() * Math.max(0, all - shown);
+        double top = top();
         desk.sight()
                 .showing(
                         LockMapGeometry.rows(desk.session()).stream()

@@ -23,6 +23,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.kordamp.ikonli.feather.Feather;
+import zelvan.derived.Derived;
 import zelvan.desktop.acts.Doubts;
 import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.canvas.Frames;
@@ -128,7 +129,11 @@ public final class StatusView {
 
     private void refresh() {
         refreshWork();
-        int count = Doubts.in(desk.derived().get()).size();
+        Derived derived = desk.derived().get();
+        int count =
+                derived.session().voices().stream()
+                        .mapToInt(voice -> derived.doubts(voice).size())
+                        .sum();
         doubts.setText(
                 count == 0
                         ? "no doubtful places"

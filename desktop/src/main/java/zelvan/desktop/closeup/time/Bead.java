@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
+import java.util.function.ToDoubleFunction;
 import zelvan.align.Anchor;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
@@ -24,17 +25,54 @@ record Bead(
         Optional<Anchor> anchor) {
     private static final double SAME_SECONDS = 1e-6;
 
-    /// The beads of a lane's ribbon, in order.
+    /// The beads of a lane's ribbon that are shown in a stretch, in order: looking for them takes
+    /// no longer in a long song.
     ///
     /// @param locked how far the ribbon has slid: 0 as recorded, 1 as edited
-    static List<Bead> of(Lane lane, double locked) {
+    static List<Bead> of(Lane lane, double locked, double fromSeconds, double toSeconds) {
         DoubleUnaryOperator shown = lane.shown(locked);
-        return lane.isGuide() ? ofGuide(lane, shown) : ofVoice(lane, shown);
+        return lane.isGuide()
+                ? ofGuide(lane, shown, fromSeconds, toSeconds)
+                : ofVoice(lane, shown, fromSeconds, toSeconds);
     }
 
-    private static List<Bead> ofVoice(Lane lane, DoubleUnaryOperator shown) {
+    /// Of moments in order, those that are shown in a stretch.
+    private static <T> List<T> shownIn(
+            List<T> moments,
+            ToDoubleFunction<T> sourceSeconds,
+            DoubleUnaryOperator shown,
+            double fromSeconds,
+            double toSeconds) {
+        int from = firstFrom(moments, sourceSeconds, shown, fromSeconds);
+        int to = firstFrom(moments, sourceSeconds, shown, toSeconds);
+        return moments.subList(from, Math.max(from, to));
+    }
+
+    private static <T> int firstFrom(
+            List<T> moments,
+            ToDoubleFunction<T> sourceSeconds,
+            DoubleUnaryOperator shown,
+            double seconds) {
+        int low = 0;
+        int high = moments.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            double at = sourceSeconds.applyAsDouble(moments.get(middle));
+            if (shown.applyAsDouble(at) < seconds) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
+    private static List<Bead> ofVoice(
+            Lane lane, DoubleUnaryOperator shown, double fromSeconds, double toSeconds) {
         List<Bead> beads = new ArrayList<>();
-        for (Anchor anchor : lane.made().alignment().anchors()) {
+        List<Anchor> anchors = lane.made().alignment().anchors();
+        for (Anchor anchor :
+                shownIn(anchors, Anchor::sourceSeconds, shown, fromSeconds, toSeconds)) {
             if (anchor.kind().isPresent() || anchor.byUser()) {
                 beads.add(
                         new Bead(
@@ -49,15 +87,20 @@ record Bead(
     }
 
     /// Tied only to what the user has set.
-    private static List<Bead> ofGuide(Lane lane, DoubleUnaryOperator shown) {
+    private static List<Bead> ofGuide(
+            Lane lane, DoubleUnaryOperator shown, double fromSeconds, double toSeconds) {
         List<Bead> beads = new ArrayList<>();
         List<Landmark> landmarks =
                 lane.made().analysis().map(lane.hand().marks()::of).orElse(List.of());
-        for (Landmark landmark : landmarks) {
+        for (Landmark landmark :
+                shownIn(landmarks, Landmark::seconds, shown, fromSeconds, toSeconds)) {
             beads.add(ofGuide(lane, Optional.of(landmark.kind()), landmark.seconds(), shown));
         }
         for (Anchor anchor : lane.hand().anchors()) {
-            if (beads.stream().noneMatch(b -> b.isAt(anchor.sourceSeconds()))) {
+            double at = shown.applyAsDouble(anchor.sourceSeconds());
+            if (at >= fromSeconds
+                    && at < toSeconds
+                    && beads.stream().noneMatch(b -> b.isAt(anchor.sourceSeconds()))) {
                 beads.add(ofGuide(lane, anchor.kind(), anchor.sourceSeconds(), shown));
             }
         }

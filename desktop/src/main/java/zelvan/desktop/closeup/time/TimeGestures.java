@@ -82,7 +82,12 @@ final class TimeGestures {
     private Optional<Bead> beadAt(double x, double y) {
         return laneAt(y)
                 .flatMap(lane ->
-                        Bead.of(lane, locked()).stream()
+                        Bead.of(
+                                        lane,
+                                        locked(),
+                                        secondsAt(x - REACH_PIXELS),
+                                        secondsAt(x + REACH_PIXELS))
+                                .stream()
                                 .filter(b -> Math.abs(x(b.shownSeconds()) - x) < REACH_PIXELS)
                                 .min(
                                         Comparator.comparingDouble(
@@ -183,7 +188,13 @@ final class TimeGestures {
                                 .orElse(List.of())
                         : Lane.of(desk.now(), region.getHeight()).stream()
                                 .filter(Lane::isGuide)
-                                .flatMap(l -> Bead.of(l, 1).stream())
+                                .flatMap(l ->
+                                        Bead.of(
+                                                l,
+                                                1,
+                                                secondsAt(x - SNAP_PIXELS),
+                                                secondsAt(x + SNAP_PIXELS))
+                                                .stream())
                                 .map(Bead::shownSeconds)
                                 .toList();
         return moments.stream()

@@ -30,6 +30,9 @@ final class TimePainter {
 
     static final double BEAD_RADIUS = 4.5;
 
+    /// A thread leads to a bead so far beside the picture.
+    private static final double BEAD_ROOM_PIXELS = 40;
+
     private final Desk desk;
     private final Theme theme;
 
@@ -95,6 +98,15 @@ final class TimePainter {
         g.strokeLine(x, 0, x, height);
     }
 
+    /// Those that reach into the picture.
+    private static List<Bead> beads(Lane lane, Viewport view, double locked, double width) {
+        return Bead.of(
+                lane,
+                locked,
+                view.secondsAt(-BEAD_ROOM_PIXELS, width),
+                view.secondsAt(width + BEAD_ROOM_PIXELS, width));
+    }
+
     /// The guide's moments, through all lanes.
     private static void guideLines(
             GraphicsContext g,
@@ -104,20 +116,11 @@ final class TimePainter {
             double width,
             double bottom,
             double locked) {
-        for (Bead bead : Bead.of(guide, locked)) {
+        for (Bead bead : beads(guide, view, locked, width)) {
             double x = view.x(bead.shownSeconds(), width);
-            if (x > -10 && x < width + 10) {
-                g.setStroke(
-                        colours.guide()
-                                .deriveColor(
-                                        0,
-                                        1,
-                                        1,
-                                        bead.kind().equals(Optional.of(LandmarkKind.VOWEL))
-                                                ? 0.24
-                                                : 0.11));
-                g.strokeLine(x, guide.top() + guide.height() * 0.55, x, bottom);
-            }
+            boolean vowel = bead.kind().equals(Optional.of(LandmarkKind.VOWEL));
+            g.setStroke(colours.guide().deriveColor(0, 1, 1, vowel ? 0.24 : 0.11));
+            g.strokeLine(x, guide.top() + guide.height() * 0.55, x, bottom);
         }
     }
 
@@ -165,15 +168,12 @@ final class TimePainter {
             }
         }
         DoubleUnaryOperator guideShown = Lane.guideShown(desk.now(), locked);
-        for (Bead bead : Bead.of(lane, locked)) {
+        for (Bead bead : beads(lane, view, locked, width)) {
             double at =
                     dragged.filter(d -> d.isOf(bead))
                             .map(BeadDrag.At::seconds)
                             .orElse(bead.shownSeconds());
             double x = view.x(at, width);
-            if (x < -40 || x > width + 40) {
-                continue;
-            }
             if (!lane.isGuide()) {
                 bead.anchor()
                         .ifPresent(anchor ->
