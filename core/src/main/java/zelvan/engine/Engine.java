@@ -136,7 +136,7 @@ public final class Engine implements AutoCloseable {
                             .thenAccept(opened -> {
                                 opened.ifPresent(raw -> voices.putIfAbsent(voice.id(), raw));
                                 if (opened.isPresent()) {
-                                    soFar.accept(new Derived(session, voices, Optional.empty()));
+                                    tell(soFar, session, voices, Optional.empty());
                                 }
                             }));
         }
@@ -148,7 +148,7 @@ public final class Engine implements AutoCloseable {
                             .thenAccept(made -> {
                                 voices.put(voice.id(), made);
                                 asked.trackDone(voice.name());
-                                soFar.accept(new Derived(session, voices, soFarFound(key)));
+                                tell(soFar, session, voices, soFarFound(key));
                             }));
         }
         return whenNothingRuns(all)
@@ -157,6 +157,17 @@ public final class Engine implements AutoCloseable {
                     store.trim(asked);
                     return soundCheck.known(new Derived(session, voices, key.join()));
                 });
+    }
+
+    /// What is told later is never older.
+    private static void tell(
+            Consumer<Derived> soFar,
+            Session session,
+            Map<String, DerivedVoice> voices,
+            Optional<Key> key) {
+        synchronized (voices) {
+            soFar.accept(new Derived(session, voices, key));
+        }
     }
 
     private static Optional<Key> soFarFound(CompletableFuture<Optional<Key>> key) {

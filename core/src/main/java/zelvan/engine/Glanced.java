@@ -33,4 +33,9 @@ record Glanced(Read read) implements Step<Optional<Glanced.Glance>> {
                 .map(sound -> new Glance(new RawSource(sound), Outline.of(sound)))
                 .filter(glance -> glance.outline().isSound());
     }
+
+    @Override
+    public long bytes(Optional<Glance> value) {
+        return value.map(glance -> (long) Float.BYTES * glance.outline().frames()).orElse(0L);
+    }
 }

@@ -431,6 +431,14 @@ class EngineTest {
                         .isCloseTo(after.loudness(f, f + 1), within(0.12));
             }
 
+            // What comes later never knows less.
+            for (int i = 1; i < seen.size(); i++) {
+                Derived later = seen.get(i);
+                assertThat(seen.get(i - 1).voices().values())
+                        .filteredOn(v -> !v.isOnlyOpened())
+                        .noneMatch(v -> later.voice(v.voiceId()).orElseThrow().isOnlyOpened());
+            }
+
             seen.clear();
             Session pulled = Wanted.timing(50, 0).apply(session);
             own.want(pulled, List.of(), Progress.NONE, seen::add).get(120, TimeUnit.SECONDS);

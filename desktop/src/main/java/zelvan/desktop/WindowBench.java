@@ -191,8 +191,8 @@ final class WindowBench {
             whole += Arrays.equals(first, last) ? 1 : 0;
         }
         say(
-                "  click to pixels, %-22s %6.0f ms (95th percentile %.0f, longest %.0f), %.0f of them"
-                        + " until it is painted; all of it worked out after %.0f (95th percentile"
+                "  click to pixels, %-22s %6.0f ms (95th percentile %.0f, longest %.0f), handed"
+                        + " over to be painted after %.0f, all of it after %.0f (95th percentile"
                         + " %.0f); %d of %d at once",
                 what,
                 percentile(millis, 50),
@@ -271,9 +271,9 @@ final class WindowBench {
                     return millis;
                 });
         say(
-                "  from picture to picture while playing   %6.0f ms (90th percentile %.0f, longest"
+                "  from picture to picture while playing   %6.0f ms (95th percentile %.0f, longest"
                         + " %.0f)",
-                Percentile.median(gaps), Percentile.of(gaps, 90), Percentile.of(gaps, 100));
+                Percentile.median(gaps), Percentile.of(gaps, 95), Percentile.of(gaps, 100));
     }
 
     private void waitFor(Supplier<Boolean> condition) {
