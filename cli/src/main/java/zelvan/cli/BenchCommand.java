@@ -31,9 +31,6 @@ import zelvan.engine.Progress;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
-import zelvan.render.Shape;
-import zelvan.render.VoiceSound;
-import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
 import zelvan.session.RepairEdit;
 import zelvan.session.Scope;
@@ -44,9 +41,7 @@ import zelvan.setting.Settings;
 import zelvan.singers.DemoSession;
 import zelvan.singers.LargeSession;
 import zelvan.singers.Truth;
-import zelvan.timing.TimeMap;
 import zelvan.timing.TimingSettings;
-import zelvan.tuning.PitchMap;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 
@@ -65,9 +60,6 @@ final class BenchCommand implements Callable<Integer> {
 
     private static final int CHANGES = 21;
     private static final int DRAGS = 40;
-    private static final int BENT_RUNS = 5;
-    private static final double SLOWER = 1.1;
-    private static final double HIGHER_CENTS = 70;
 
     @Option(
             names = "--voices",
@@ -246,12 +238,7 @@ final class BenchCommand implements Callable<Integer> {
             matching(derived);
             drags(engine, derived);
             new PlayingTrial(derived, playSeconds).lines().forEach(line -> say("%s", line));
-            start = System.nanoTime();
-            double rendered = renderAll(derived);
-            say(
-                    "  rendering                   %8.2f s   %6.0f times real time",
-                    seconds(start), rendered / seconds(start));
-            bent(derived);
+            new RenderingTrial(derived).lines().forEach(line -> say("%s", line));
             memory();
         }
     }
@@ -313,31 +300,6 @@ final class BenchCommand implements Callable<Integer> {
                 Percentile.median(times), Percentile.of(times, 90));
     }
 
-    /// A voice whose time and pitch change everywhere, on one thread, with its cycles to be found
-    /// first.
-    private void bent(Derived derived) {
-        VoiceSound voice =
-                derived.voice(derived.session().followers().getFirst().id())
-                        .flatMap(DerivedVoice::sound)
-                        .orElseThrow();
-        double seconds = voice.seconds();
-        TimeMap slower =
-                TimeMap.of(
-                        List.of(
-                                new TimeMap.Point(0, 0),
-                                new TimeMap.Point(seconds, SLOWER * seconds)));
-        Shape shape = Shape.of(slower, PitchMap.constant(0, seconds, HIGHER_CENTS));
-        double[] speeds = new double[BENT_RUNS];
-        for (int i = 0; i < BENT_RUNS; i++) {
-            long start = System.nanoTime();
-            double rendered = render(voice.along(shape));
-            speeds[i] = rendered / seconds(start);
-        }
-        say(
-                "  time and pitch everywhere   %8.0f times real time (first run %.0f)",
-                Percentile.median(speeds), speeds[0]);
-    }
-
     private void memory() {
         Runtime runtime = Runtime.getRuntime();
         runtime.gc();
@@ -388,23 +350,6 @@ final class BenchCommand implements Callable<Integer> {
         say(
                 "  a bead dragged              %8.1f ms  (90th percentile %.1f ms, longest %.1f)",
                 Percentile.median(millis), Percentile.of(millis, 90), Percentile.of(millis, 100));
-    }
-
-    private static double renderAll(Derived derived) {
-        double seconds = 0;
-        for (Voice voice : derived.session().followers()) {
-            seconds += render(derived.voice(voice.id()).orElseThrow().locked().orElseThrow());
-        }
-        return seconds;
-    }
-
-    /// @return how long it sounds
-    private static double render(VoiceSource source) {
-        float[] block = new float[4096];
-        for (long frame = 0; frame < source.frames(); frame += block.length) {
-            source.read(0, frame, block, block.length);
-        }
-        return (double) source.frames() / source.sampleRateHertz();
     }
 
     private static double seconds(long startNanos) {

@@ -18,7 +18,6 @@ import zelvan.units.SongSpan;
 /// Thread safety: any thread may call it.
 public final class Player implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Player.class);
-    private static final double METER_FALL = 0.9;
     private static final int SCRUB_BLOCKS = 6;
     private static final int SCRUB_AHEAD_BLOCKS = 2;
     private static final long SHORT_NANOS = 500_000;
@@ -32,6 +31,7 @@ public final class Player implements AutoCloseable {
     private final Thread planning;
     private final Thread sounding;
     private final Fill fill = new Fill();
+    private final Peaks peaks = new Peaks();
     private volatile Output output;
     private volatile boolean standIn;
     private volatile Program program = Program.SILENCE;
@@ -43,8 +43,6 @@ public final class Player implements AutoCloseable {
     private volatile double scrubSeconds = Double.NaN;
     private volatile double seconds;
     private volatile double endSeconds = Double.MAX_VALUE;
-    private volatile double peakLeft;
-    private volatile double peakRight;
     private volatile long lastWriteNanos;
 
     /// Plays to one output, whatever becomes of it.
@@ -180,11 +178,11 @@ public final class Player implements AutoCloseable {
 
     /// Peak of the left side lately, 1 is full scale; falls when it is quiet.
     public double peakLeft() {
-        return peakLeft;
+        return peaks.left();
     }
 
     public double peakRight() {
-        return peakRight;
+        return peaks.right();
     }
 
     @SuppressWarnings("NonAtomicVolatileUpdate") // a lost count still differs from the one before
@@ -366,8 +364,9 @@ public final class Player implements AutoCloseable {
     private void sound() {
         while (!closed) {
             if (queue.size() == 0) {
-                peakLeft = playing ? peakLeft : 0;
-                peakRight = playing ? peakRight : 0;
+                if (!playing) {
+                    peaks.silent();
+                }
                 LockSupport.parkNanos(this, playing ? SHORT_NANOS : AGAIN_NANOS);
                 continue;
             }
@@ -388,21 +387,12 @@ public final class Player implements AutoCloseable {
             if (block.answers == requestedSeconds) {
                 requestedSeconds = Double.NaN;
             }
-            peakLeft = Math.max(METER_FALL * peakLeft, peak(block.left));
-            peakRight = Math.max(METER_FALL * peakRight, peak(block.right));
+            peaks.heard(block.left, block.right);
             queue.release();
             LockSupport.unpark(mixing);
             LockSupport.unpark(planning);
         }
         output.close();
-    }
-
-    private static double peak(float[] block) {
-        float peak = 0;
-        for (float sample : block) {
-            peak = Math.max(peak, Math.abs(sample));
-        }
-        return peak;
     }
 
     @Override
