@@ -3,10 +3,7 @@ package zelvan.desktop.work;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.Executor;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicBoolean;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
@@ -61,60 +58,60 @@ public final class Deriving {
         asked = new Asked(desk.session(), era);
         desk.awaitDerived();
         List<String> first = desk.attention();
-        AtomicReference<@Nullable Derived> newest = new AtomicReference<>();
-        AtomicBoolean glanced = new AtomicBoolean();
-        AtomicLong shownNanos = new AtomicLong(System.nanoTime() - NANOS_APART);
+        Incoming incoming = new Incoming(era, first);
         background.whenDone(
                 "working out the newest settings",
-                engine.want(
-                        desk.session(),
-                        first,
-                        background.begin(),
-                        soFar -> {
-                            // However many voices are ready, the window is told once between two
-                            // looks.
-                            if (newest.getAndSet(soFar) == null) {
-                                notBefore(shownNanos.get() + NANOS_APART)
-                                        .execute(() ->
-                                                Platform.runLater(() -> {
-                                                    if (arrivedSoFar(
-                                                            newest.getAndSet(null),
-                                                            era,
-                                                            first,
-                                                            glanced)) {
-                                                        shownNanos.set(System.nanoTime());
-                                                    }
-                                                }));
-                            }
-                        }),
+                engine.want(desk.session(), first, background.begin(), incoming::take),
                 next -> arrived(next, era),
                 desk::giveUp);
     }
 
-    private static Executor notBefore(long nanos) {
-        long wait = nanos - System.nanoTime();
-        return wait > 0
-                ? CompletableFuture.delayedExecutor(wait, TimeUnit.NANOSECONDS, Runnable::run)
-                : Runnable::run;
-    }
+    /// What comes of one thing that was asked for, until all of it is there. However much comes,
+    /// the window is told once between two looks.
+    private final class Incoming {
+        private final int era;
+        private final List<String> inSight;
+        private final AtomicReference<@Nullable Derived> newest = new AtomicReference<>();
+        private volatile long shownNanos = System.nanoTime() - NANOS_APART;
+        private boolean shownInSight;
 
-    /// Tracks that were not there before are shown as they come. Of a change, what is in sight is
-    /// shown and heard as soon as all of it is ready, and the rest at the end.
-    ///
-    /// @return whether anything was shown
-    private boolean arrivedSoFar(
-            @Nullable Derived soFar, int from, List<String> first, AtomicBoolean glanced) {
-        if (soFar == null || from != desk.era() || !desk.stale().get()) {
-            return false;
+        /// @param era in which it was asked for
+        /// @param inSight the voices that matter most
+        Incoming(int era, List<String> inSight) {
+            this.era = era;
+            this.inSight = inSight;
         }
-        Derived before = desk.derived().get();
-        boolean more = soFar.voices().values().stream().anyMatch(made -> isNews(made, before));
-        boolean inSight = !first.isEmpty() && soFar.voices().keySet().containsAll(first);
-        boolean shown = more || inSight && !glanced.getAndSet(true);
-        if (shown) {
-            desk.show(soFar.over(before));
+
+        /// On any thread.
+        void take(Derived soFar) {
+            if (newest.getAndSet(soFar) == null) {
+                long wait = shownNanos + NANOS_APART - System.nanoTime();
+                if (wait > 0) {
+                    CompletableFuture.delayedExecutor(
+                                    wait, TimeUnit.NANOSECONDS, Platform::runLater)
+                            .execute(this::look);
+                } else {
+                    Platform.runLater(this::look);
+                }
+            }
         }
-        return shown;
+
+        /// Tracks that were not there before are shown as they come. Of a change, what is in sight
+        /// is shown and heard as soon as all of it is ready, and the rest at the end.
+        private void look() {
+            Derived soFar = newest.getAndSet(null);
+            if (soFar == null || era != desk.era() || !desk.stale().get()) {
+                return;
+            }
+            Derived before = desk.derived().get();
+            boolean more = soFar.voices().values().stream().anyMatch(made -> isNews(made, before));
+            boolean ready = !inSight.isEmpty() && soFar.voices().keySet().containsAll(inSight);
+            if (more || ready && !shownInSight) {
+                shownInSight |= !more;
+                desk.show(soFar.over(before));
+                shownNanos = System.nanoTime();
+            }
+        }
     }
 
     private static boolean isNews(DerivedVoice made, Derived before) {
