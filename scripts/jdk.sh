@@ -1,9 +1,12 @@
-# Sourced by the other scripts: exports JAVA_HOME of a JDK 25 or newer, or says how to get one.
+# Sourced by the other scripts: exports JAVA_HOME of a JDK 25 or newer that has the module for wide instructions, or says how to
+# get one.
 zelvan_is_jdk25() {
   local said
   [ -x "$1/bin/javac" ] || return 1
   said="$("$1/bin/java" -version 2>&1 || true)"
-  [[ "$said" =~ version\ \"([0-9]+) ]] && [ "${BASH_REMATCH[1]}" -ge 25 ]
+  [[ "$said" =~ version\ \"([0-9]+) ]] && [ "${BASH_REMATCH[1]}" -ge 25 ] || return 1
+  # A JDK lists its modules beside itself; one that does not is taken as it is.
+  ! grep -qs '^MODULES=' "$1/release" || grep -q '^MODULES=.*jdk\.incubator\.vector' "$1/release"
 }
 zelvan_find_jdk() {
   local candidate
@@ -16,7 +19,7 @@ zelvan_find_jdk() {
       return 0
     fi
   done
-  echo "zelvan: no JDK 25 was found. Install one (for example Temurin 25 or your system's openjdk-25-jdk package) or set JAVA_HOME to it." >&2
+  echo "zelvan: no JDK 25 with the module jdk.incubator.vector was found. Install one (for example Temurin 25 or your system's openjdk-25-jdk package) or set JAVA_HOME to it." >&2
   return 1
 }
 zelvan_find_maven() {
