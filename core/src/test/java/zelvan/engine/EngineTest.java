@@ -10,7 +10,6 @@ import java.nio.file.Path;
 import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -26,7 +25,6 @@ import org.junit.jupiter.api.io.TempDir;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.analysis.Note;
-import zelvan.analysis.Outline;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
@@ -40,7 +38,6 @@ import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
 import zelvan.files.Target;
 import zelvan.files.Targets;
-import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
@@ -395,84 +392,5 @@ class EngineTest {
                 .failsWithin(60, TimeUnit.SECONDS)
                 .withThrowableThat()
                 .withMessageContaining("nobody can see this");
-    }
-
-    /// Before anything is listened to, every track is there as it was recorded.
-    @Test
-    void newTracksAreSeenAndHeardBeforeTheyAreWorkedOut() throws Exception {
-        List<Derived> seen = Collections.synchronizedList(new ArrayList<>());
-        try (Engine own = new Engine(new KeptWork(folder.resolve("kept-opened")))) {
-            own.want(session, List.of(), Progress.NONE, seen::add).get(120, TimeUnit.SECONDS);
-            Derived opened =
-                    seen.stream()
-                            .filter(d -> d.voices().size() == session.voices().size())
-                            .findFirst()
-                            .orElseThrow();
-            assertThat(opened.voices().values())
-                    .allMatch(DerivedVoice::isOnlyOpened)
-                    .allSatisfy(track -> {
-                        float[] heard = block(track.locked().orElseThrow());
-                        assertThat(heard)
-                                .isEqualTo(
-                                        block(
-                                                locked.voice(track.voiceId())
-                                                        .orElseThrow()
-                                                        .raw()
-                                                        .orElseThrow()));
-                    });
-            Outline before =
-                    opened.voice(voice("Mara double left").id())
-                            .orElseThrow()
-                            .outline()
-                            .orElseThrow();
-            Outline after = derived("Mara double left").outline().orElseThrow();
-            for (int f = 0; f < after.frames(); f += 7) {
-                assertThat(before.loudness(f, f + 1))
-                        .isCloseTo(after.loudness(f, f + 1), within(0.12));
-            }
-
-            // What comes later never knows less.
-            for (int i = 1; i < seen.size(); i++) {
-                Derived later = seen.get(i);
-                assertThat(seen.get(i - 1).voices().values())
-                        .filteredOn(v -> !v.isOnlyOpened())
-                        .noneMatch(v -> later.voice(v.voiceId()).orElseThrow().isOnlyOpened());
-            }
-
-            seen.clear();
-            Session pulled = Wanted.timing(50, 0).apply(session);
-            own.want(pulled, List.of(), Progress.NONE, seen::add).get(120, TimeUnit.SECONDS);
-            assertThat(seen)
-                    .flatMap(d -> d.voices().values())
-                    .noneMatch(DerivedVoice::isOnlyOpened);
-        }
-        seen.clear();
-        // What is kept on disk is there before anything would be seen of it.
-        try (Engine next = new Engine(new KeptWork(folder.resolve("kept-opened")))) {
-            next.want(session, List.of(), Progress.NONE, seen::add).get(120, TimeUnit.SECONDS);
-            assertThat(seen)
-                    .flatMap(d -> d.voices().values())
-                    .noneMatch(DerivedVoice::isOnlyOpened);
-        }
-    }
-
-    private static float[] block(VoiceSource source) {
-        float[] block = new float[48_000];
-        source.read(0, 5 * 48_000, block, block.length);
-        return block;
-    }
-
-    /// It may be another recording by now: that is seen when it is read.
-    @Test
-    void recordingsThatAreKnownAreNotHeardBeforeTheyAreRead() throws Exception {
-        List<Derived> seen = Collections.synchronizedList(new ArrayList<>());
-        Session known = session.knowing(locked.recordings());
-        try (Engine own = new Engine(new KeptWork(folder.resolve("kept-known")))) {
-            own.want(known, List.of(), Progress.NONE, seen::add).get(120, TimeUnit.SECONDS);
-            assertThat(seen)
-                    .isNotEmpty()
-                    .flatMap(d -> d.voices().values())
-                    .noneMatch(DerivedVoice::isOnlyOpened);
-        }
     }
 }

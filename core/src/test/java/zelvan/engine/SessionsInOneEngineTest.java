@@ -253,34 +253,6 @@ class SessionsInOneEngineTest {
     }
 
     @Test
-    void theGuideComesFirstAndTheOthersAsTheyAreReady() throws Exception {
-        Session session = song("song", Takes.LEAD, Takes.LOOSE, Takes.LOW);
-        List<Integer> counts = new ArrayList<>();
-        List<Boolean> guides = new ArrayList<>();
-        Derived all =
-                engine.want(
-                                session,
-                                List.of(),
-                                Progress.NONE,
-                                soFar -> {
-                                    long ready =
-                                            soFar.voices().values().stream()
-                                                    .filter(v -> !v.isOnlyOpened())
-                                                    .count();
-                                    synchronized (counts) {
-                                        if (ready > 0) {
-                                            counts.add((int) ready);
-                                            guides.add(!soFar.guidePhrases().isEmpty());
-                                        }
-                                    }
-                                })
-                        .get(60, TimeUnit.SECONDS);
-        assertThat(counts).startsWith(1).hasSize(3);
-        assertThat(guides).containsOnly(true);
-        assertThat(all.voices()).hasSize(3);
-    }
-
-    @Test
     void whatIsWrongWithOneVoiceIsSaidOfThatVoice() throws ZelvanProblem, Exception {
         Session session = song("song", Takes.LEAD, Takes.LOOSE);
         Files.writeString(folder.resolve("song/double 0.wav"), "not a sound");

@@ -18,16 +18,13 @@ import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
-import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
-import zelvan.audio.SoundFormat;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Message;
 import zelvan.desktop.sheets.PrintSheet;
 import zelvan.desktop.theme.Theme;
 import zelvan.desktop.work.Prints;
 import zelvan.desktop.work.Work;
-import zelvan.files.Target;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.session.Edit;
@@ -45,16 +42,9 @@ class KeepingWorkTest extends WindowTestBase {
     @Start
     void start(Stage stage) throws Exception {
         song = Files.createDirectories(folder.resolve("song " + System.nanoTime()));
-        excerpt(DemoSession.GUIDE, song.resolve("lead.wav"));
-        excerpt("Mara double left.wav", song.resolve("double.wav"));
+        excerpt(DemoSession.GUIDE, SECONDS, song.resolve("lead.wav"));
+        excerpt("Mara double left.wav", SECONDS, song.resolve("double.wav"));
         open(stage);
-    }
-
-    private static void excerpt(String of, Path to) throws Exception {
-        Sound whole = SoundFiles.read(demo.resolve(of)).sound();
-        float[] samples = new float[(int) (SECONDS * RATE)];
-        whole.read(0, 0, samples, 0, samples.length);
-        SoundFiles.write(Target.fresh(to), Sound.owning(RATE, samples), SoundFormat.WAV_16);
     }
 
     private void openSong(FxRobot robot, Path folder) {
@@ -111,7 +101,7 @@ class KeepingWorkTest extends WindowTestBase {
                 Files.createDirectories(folder.resolve("other " + System.nanoTime()))
                         .resolve(String.valueOf(song.getFileName()));
         Files.createDirectories(other);
-        excerpt("Mara take 2.wav", other.resolve("lead.wav"));
+        excerpt("Mara take 2.wav", SECONDS, other.resolve("lead.wav"));
         openSong(robot, song);
         change(robot, 0.9);
         waitForAutosaves(1);
@@ -194,8 +184,8 @@ class KeepingWorkTest extends WindowTestBase {
     @Test
     void aSecondSessionHasNothingOfTheFirst(FxRobot robot) throws Exception {
         Path other = Files.createDirectories(folder.resolve("second " + System.nanoTime()));
-        excerpt("Mara take 2.wav", other.resolve("lead.wav"));
-        excerpt("Odo octave.wav", other.resolve("double.wav"));
+        excerpt("Mara take 2.wav", SECONDS, other.resolve("lead.wav"));
+        excerpt("Odo octave.wav", SECONDS, other.resolve("double.wav"));
         Path first = song.resolve("first.zelvan");
         Path second = other.resolve("second.zelvan");
         openSong(robot, other);
@@ -225,7 +215,7 @@ class KeepingWorkTest extends WindowTestBase {
         assertThat(desk.dirty()).as("knowing is no change").isFalse();
         Path replaced = song.resolve("double.wav");
         Path better = folder.resolve("better " + System.nanoTime() + ".wav");
-        excerpt("Mara double right.wav", better);
+        excerpt("Mara double right.wav", SECONDS, better);
         Files.move(better, replaced, StandardCopyOption.REPLACE_EXISTING);
         robot.interact(work.deriving()::lookAtFiles);
         waitUntil(() -> said().stream().anyMatch(m -> m.contains("not the recording")));

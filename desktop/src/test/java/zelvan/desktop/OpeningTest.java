@@ -6,17 +6,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import javafx.application.Platform;
 import javafx.scene.image.WritableImage;
 import javafx.stage.Stage;
 import org.jspecify.annotations.NullUnmarked;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
-import zelvan.audio.Sound;
-import zelvan.audio.SoundFiles;
-import zelvan.audio.SoundFormat;
 import zelvan.derived.DerivedVoice;
-import zelvan.files.Target;
 import zelvan.play.Program;
 import zelvan.singers.DemoSession;
 
@@ -32,13 +29,7 @@ class OpeningTest extends WindowTestBase {
         song = Files.createDirectories(folder.resolve("new " + System.nanoTime()));
         for (String name :
                 List.of(DemoSession.GUIDE, "Mara double left.wav", "Wren high harmony.wav")) {
-            Sound whole = SoundFiles.read(demo.resolve(name)).sound();
-            float[] samples = new float[(int) (SECONDS * RATE)];
-            whole.read(0, 48, samples, 0, samples.length);
-            SoundFiles.write(
-                    Target.fresh(song.resolve(name)),
-                    Sound.owning(RATE, samples),
-                    SoundFormat.WAV_24);
+            excerpt(name, SECONDS, song.resolve(name));
         }
         open(stage);
     }
@@ -58,7 +49,7 @@ class OpeningTest extends WindowTestBase {
                                                     .allMatch(DerivedVoice::isOnlyOpened);
                             if (opened && heard.isEmpty()) {
                                 heard.add(work.playback().program());
-                                javafx.application.Platform.runLater(() ->
+                                Platform.runLater(() ->
                                         maps.add(
                                                 window.scene()
                                                         .lookup("#lock-map")

@@ -26,6 +26,9 @@ import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.ApplicationExtension;
 import org.testfx.util.WaitForAsyncUtils;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
 import zelvan.derived.DerivedVoice;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Message;
@@ -35,6 +38,7 @@ import zelvan.dsp.Percentile;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.files.Ledger;
+import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
@@ -105,6 +109,14 @@ abstract class WindowTestBase {
     @AfterEach
     void close(FxRobot robot) {
         robot.interact(work::close);
+    }
+
+    /// The beginning of one of the demo's voices, in a file of its own.
+    static void excerpt(String of, double seconds, Path to) throws Exception {
+        Sound whole = SoundFiles.read(demo.resolve(of)).sound();
+        float[] samples = new float[(int) (seconds * RATE)];
+        whole.read(0, 0, samples, 0, samples.length);
+        SoundFiles.write(Target.fresh(to), Sound.owning(RATE, samples), SoundFormat.WAV_16);
     }
 
     static void waitUntil(Callable<Boolean> condition) {
