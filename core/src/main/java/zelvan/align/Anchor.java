@@ -117,6 +117,13 @@ public record Anchor(
                 heldSeconds.map(t -> t + guide));
     }
 
+    /// Of a voice's anchors no two are at the same moment; there are thousands in a song, looked
+    /// for after each change.
+    @Override
+    public int hashCode() {
+        return Double.hashCode(sourceSeconds);
+    }
+
     /// How late the voice is there: positive is late.
     public double offsetSeconds() {
         return sourceSeconds - guideSeconds;

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
@@ -37,6 +38,9 @@ import zelvan.units.SongSpan;
 /// Thread safety: any thread may call it.
 public final class Engine implements AutoCloseable {
     private static final long CALM_MILLIS = 1500;
+
+    /// A window takes about so long to paint what has changed.
+    private static final long PAINTING_MILLIS = 60;
 
     private final Store store;
     private final ExecutorService conductor;
@@ -129,6 +133,8 @@ public final class Engine implements AutoCloseable {
         files = plan.reads();
         asked.expect(session.voices().size());
         Map<String, DerivedVoice> voices = new ConcurrentHashMap<>();
+        Set<String> awaited = ConcurrentHashMap.newKeySet();
+        awaited.addAll(seen ? first : List.of());
         List<CompletableFuture<?>> all = new ArrayList<>();
         for (Voice voice : seen ? session.voices() : List.<Voice>of()) {
             all.add(
@@ -149,6 +155,9 @@ public final class Engine implements AutoCloseable {
                                 voices.put(voice.id(), made);
                                 asked.trackDone(voice.name());
                                 tell(soFar, session, voices, soFarFound(key));
+                                if (awaited.remove(voice.id()) && awaited.isEmpty()) {
+                                    store.rest(PAINTING_MILLIS);
+                                }
                             }));
         }
         return whenNothingRuns(all)

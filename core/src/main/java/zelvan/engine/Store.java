@@ -148,6 +148,13 @@ final class Store implements AutoCloseable {
         return true;
     }
 
+    /// Takes the room of something that may come later for a while: the window paints meanwhile
+    /// what came first.
+    synchronized void rest(long millis) {
+        laterRunning++;
+        CompletableFuture.delayedExecutor(millis, TimeUnit.MILLISECONDS).execute(this::endLater);
+    }
+
     private synchronized void endLater() {
         laterRunning--;
         if (!deferred.isEmpty() && !workers.isShutdown()) {

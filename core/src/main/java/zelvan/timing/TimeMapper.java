@@ -124,19 +124,29 @@ public final class TimeMapper {
             return new TimingResult(TimeMap.IDENTITY, Set.of());
         }
         double[] knots = knots(goals, rigid);
+        int[] places = goals.stream().mapToInt(g -> place(knots, g.seconds())).toArray();
         boolean[] tied = tied(knots, rigid);
         List<RecordedSpan> staying = new ArrayList<>();
         fences.stream().filter(Fence::stays).map(Fence::span).forEach(staying::add);
         rigid.stream()
                 .filter(span -> !fixed.contains(span) && hasRoom(span, goals))
                 .forEach(staying::add);
-        double[] moves = line(knots, tied, goals, staying).solve();
+        double[] moves = line(knots, tied, goals, places, staying).solve();
+        boolean[] kept = kept(knots, moves, tied, goals, places);
         return new TimingResult(
-                TimeMap.of(points(knots, moves, tied, goals)), leftOut(knots, moves, goals));
+                TimeMap.of(points(knots, moves, kept)), leftOut(knots, moves, goals, places));
+    }
+
+    private static int place(double[] knots, double seconds) {
+        return Arrays.binarySearch(knots, seconds);
     }
 
     private ElasticLine line(
-            double[] knots, boolean[] tied, List<Goal> goals, List<RecordedSpan> staying) {
+            double[] knots,
+            boolean[] tied,
+            List<Goal> goals,
+            int[] places,
+            List<RecordedSpan> staying) {
         ElasticLine line = new ElasticLine(knots, TOLERANCE_SECONDS);
         for (int s = 0; s + 1 < knots.length; s++) {
             if (tied[s]) {
@@ -146,16 +156,16 @@ public final class TimeMapper {
             }
         }
         line.fix(0, 0);
-        for (Goal goal : goals) {
-            int knot = Arrays.binarySearch(knots, goal.seconds());
+        for (int i = 0; i < places.length; i++) {
+            Goal goal = goals.get(i);
             if (goal.anchor.held()) {
-                line.fix(knot, goal.moveSeconds);
+                line.fix(places[i], goal.moveSeconds);
             } else {
-                line.pull(knot, goal.moveSeconds, deviationSeconds(goal));
+                line.pull(places[i], goal.moveSeconds, deviationSeconds(goal));
             }
         }
         for (RecordedSpan span : staying) {
-            line.fix(Arrays.binarySearch(knots, span.startSeconds()), 0);
+            line.fix(place(knots, span.startSeconds()), 0);
         }
         return line;
     }
@@ -214,10 +224,11 @@ public final class TimeMapper {
 
     /// The anchors that the line misses, and those beside a stretch that it could only reach at an
     /// extreme rate.
-    private Set<Anchor> leftOut(double[] knots, double[] moves, List<Goal> goals) {
+    private Set<Anchor> leftOut(double[] knots, double[] moves, List<Goal> goals, int[] places) {
         Set<Anchor> leftOut = new HashSet<>();
-        for (Goal goal : goals) {
-            int knot = Arrays.binarySearch(knots, goal.seconds());
+        for (int i = 0; i < places.length; i++) {
+            Goal goal = goals.get(i);
+            int knot = places[i];
             boolean missed =
                     !goal.yields && Math.abs(moves[knot] - goal.moveSeconds) > LEFT_OUT_SECONDS;
             if (missed || isExtreme(knots, moves, knot - 1) || isExtreme(knots, moves, knot)) {
@@ -228,16 +239,15 @@ public final class TimeMapper {
     }
 
     private boolean isExtreme(double[] knots, double[] moves, int segment) {
-        if (segment < 0
-                || segment + 1 >= knots.length
-                || kindBetween(knots, segment) == Elasticity.Kind.REST) {
+        if (segment < 0 || segment + 1 >= knots.length) {
             return false;
         }
         double source = knots[segment + 1] - knots[segment];
         double output = source + moves[segment + 1] - moves[segment];
         double rate = output / source;
         return Math.max(source, output) > AUDIBLE_SECONDS
-                && (rate > EXTREME_RATE || rate < 1 / EXTREME_RATE);
+                && (rate > EXTREME_RATE || rate < 1 / EXTREME_RATE)
+                && kindBetween(knots, segment) != Elasticity.Kind.REST;
     }
 
     /// The anchors that pull, in order: those in rigid stretches do not, unless they are held.
@@ -318,13 +328,14 @@ public final class TimeMapper {
         return true;
     }
 
-    private static List<Point> points(
-            double[] knots, double[] moves, boolean[] tied, List<Goal> goals) {
+    /// The knots that the map needs.
+    private static boolean[] kept(
+            double[] knots, double[] moves, boolean[] tied, List<Goal> goals, int[] places) {
         boolean[] kept = new boolean[knots.length];
         boolean[] held = new boolean[knots.length];
-        goals.stream()
-                .filter(goal -> goal.anchor.held())
-                .forEach(goal -> held[Arrays.binarySearch(knots, goal.seconds())] = true);
+        for (int i = 0; i < places.length; i++) {
+            held[places[i]] = goals.get(i).anchor.held();
+        }
         int from = 0;
         for (int k = 0; k < knots.length; k++) {
             boolean edge = k == 0 || k + 1 == knots.length || tied[k] != tied[k - 1];
@@ -334,6 +345,10 @@ public final class TimeMapper {
                 from = k;
             }
         }
+        return kept;
+    }
+
+    private static List<Point> points(double[] knots, double[] moves, boolean[] kept) {
         List<Point> points = new ArrayList<>();
         double last = Double.NEGATIVE_INFINITY;
         for (int k = 0; k < knots.length; k++) {
@@ -354,11 +369,11 @@ public final class TimeMapper {
             double[] knots, double[] moves, int from, int to, boolean[] kept) {
         int farthest = -1;
         double most = BEND_SECONDS;
+        double slope = (moves[to] - moves[from]) / (knots[to] - knots[from]);
         for (int k = from + 1; k < to; k++) {
-            double share = (knots[k] - knots[from]) / (knots[to] - knots[from]);
-            double straight = moves[from] + share * (moves[to] - moves[from]);
-            if (Math.abs(straight - moves[k]) > most) {
-                most = Math.abs(straight - moves[k]);
+            double off = Math.abs(moves[from] + slope * (knots[k] - knots[from]) - moves[k]);
+            if (off > most) {
+                most = off;
                 farthest = k;
             }
         }

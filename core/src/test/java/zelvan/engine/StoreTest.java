@@ -137,6 +137,17 @@ class StoreTest {
     }
 
     @Test
+    void whatMayComeLaterWaitsUntilARestIsOver() throws Exception {
+        store.rest(1000);
+        Asked asked = asked();
+        CompletableFuture<String> later = store.get(step("later"), asked, Store.LATER);
+        CompletableFuture<String> urgent = store.get(step("urgent"), asked, Store.LATER - 1);
+        assertThat(soon(urgent)).isEqualTo("urgent");
+        assertThat(soon(later)).isEqualTo("later");
+        assertThat(ran).containsExactly("urgent", "later");
+    }
+
+    @Test
     void whatNobodyWantsAnyMoreIsDroppedAndWhatSomebodyDoesIsNot() throws Exception {
         CountDownLatch latch = new CountDownLatch(1);
         Asked first = asked();

@@ -100,4 +100,58 @@ class ElasticLineTest {
                     .isBetween(0.3, 3.1);
         }
     }
+
+    /// However long the line and however many rounds some of it takes: in the end the forces on
+    /// each knot that is free to move are in balance.
+    @RepeatedTest(10)
+    void allForcesBalanceInTheEnd(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        int count = 2000;
+        double tolerance = 0.02;
+        double[] knots = new double[count];
+        double[] move = new double[count];
+        double[] weight = new double[count];
+        double[] stiffness = new double[count - 1];
+        for (int k = 1; k < count; k++) {
+            knots[k] = knots[k - 1] + 0.02 + 0.06 * random.nextDouble();
+            stiffness[k - 1] = Math.pow(10, 0.5 + 2 * random.nextDouble());
+        }
+        ElasticLine line = line(knots, tolerance, stiffness);
+        line.fix(0, 0);
+        for (int k = 1; k < count; k++) {
+            double deviation = 0.001 + 0.005 * random.nextDouble();
+            boolean astray = random.nextInt(40) == 0;
+            move[k] =
+                    0.1 * Math.sin(0.2 * knots[k]) + (astray ? 0.2 : 0.002 * random.nextGaussian());
+            weight[k] = 1 / (deviation * deviation);
+            line.pull(k, move[k], deviation);
+        }
+        double[] moves = line.solve();
+        int free = 0;
+        for (int k = 1; k + 1 < count; k++) {
+            if (isAtBorder(knots, moves, k - 1) || isAtBorder(knots, moves, k)) {
+                continue;
+            }
+            double off = moves[k] - move[k];
+            double share = tolerance * tolerance / (tolerance * tolerance + off * off);
+            double pull = weight[k] * share * share;
+            double before = stiffness[k - 1] / (knots[k] - knots[k - 1]);
+            double after = stiffness[k] / (knots[k + 1] - knots[k]);
+            double force =
+                    pull * off
+                            + before * (moves[k] - moves[k - 1])
+                            + after * (moves[k] - moves[k + 1]);
+            assertThat(force / (pull + before + after))
+                    .as("knot %d, seed %d", k, info.getCurrentRepetition())
+                    .isCloseTo(0, within(1e-4));
+            free++;
+        }
+        assertThat(free).isGreaterThan(count / 2);
+    }
+
+    private static boolean isAtBorder(double[] knots, double[] moves, int segment) {
+        double rate =
+                1 + (moves[segment + 1] - moves[segment]) / (knots[segment + 1] - knots[segment]);
+        return rate < 1 / 3.0 + 1e-6 || rate > 3 - 1e-6;
+    }
 }

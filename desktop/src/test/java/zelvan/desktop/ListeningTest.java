@@ -8,14 +8,17 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Loudness;
@@ -23,6 +26,8 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.desktop.desk.Lens;
+import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.sheets.PrintSheet;
 import zelvan.desktop.theme.Theme;
 import zelvan.dsp.Percentile;
@@ -136,6 +141,51 @@ class ListeningTest extends WindowTestBase {
         float[] samples = new float[(int) (20 * slowness * RATE)];
         source.read(0, 0, samples, samples.length);
         return new VoiceAnalyser().analyse(Sound.owning(RATE, samples)).pitch();
+    }
+
+    /// In the map and through both lenses; nothing else in the picture changes with it.
+    @Test
+    void thePlayheadStandsWhereTheSongIs(FxRobot robot) {
+        openDemo(robot);
+        robot.interact(() -> desk.sight().show(new Viewport(6, 14)));
+        for (Lens lens : Lens.values()) {
+            robot.interact(() -> desk.sight().lookThrough(lens));
+            Node region = robot.lookup(lens == Lens.TIME ? "#close-up" : "#pitch-lens").query();
+            WritableImage at8 = withPlayheadAt(robot, 8, region);
+            WritableImage at12 = withPlayheadAt(robot, 12, region);
+            Bounds bounds = region.getBoundsInLocal();
+            assertThat(playheadX(region))
+                    .isCloseTo((12 - 6) / 8.0 * bounds.getWidth(), within(1.0));
+            if (lens == Lens.TIME) {
+                // A line of up to two pixels, twice. Through the other lens the tones of another
+                // chord stand out.
+                assertThat(differing(at8, at12))
+                        .isBetween((int) bounds.getHeight(), 4 * (int) bounds.getHeight() + 8);
+            }
+        }
+        Node map = robot.lookup("#lock-map").query();
+        withPlayheadAt(robot, 10, map);
+        assertThat(playheadX(map))
+                .isCloseTo(
+                        10 / desk.derived().get().seconds() * map.getBoundsInLocal().getWidth(),
+                        within(1.0));
+    }
+
+    private WritableImage withPlayheadAt(FxRobot robot, double seconds, Node region) {
+        robot.interact(() -> desk.hearing().player().seek(seconds));
+        double[] before = {-1};
+        waitUntil(() -> {
+            double now = WaitForAsyncUtils.asyncFx(() -> playheadX(region)).get();
+            boolean stands = now == before[0];
+            before[0] = now;
+            Thread.sleep(50);
+            return stands;
+        });
+        return picture(robot, region);
+    }
+
+    private static double playheadX(Node region) {
+        return region.lookup(".playhead").getTranslateX() + 0.5;
     }
 
     @Test

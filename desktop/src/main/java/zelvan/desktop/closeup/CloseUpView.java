@@ -91,7 +91,7 @@ public final class CloseUpView {
         if (player.playing() && !lens().isHeld()) {
             desk.follow(player.positionSeconds());
         }
-        lens().repaintPlayhead();
+        lens().movePlayhead();
     }
 
     /// What is drawn of the session itself are its voices and what was done to them by hand; what

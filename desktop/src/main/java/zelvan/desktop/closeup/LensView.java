@@ -2,11 +2,19 @@ package zelvan.desktop.closeup;
 
 import java.util.List;
 import javafx.scene.Node;
+import zelvan.desktop.canvas.Playhead;
+import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
 import zelvan.desktop.keys.Command;
 
 /// One lens: what the close-up shows of its stretch when it is looked at through it.
 public interface LensView {
+    /// The playhead over a picture of the stretch that the close-up shows.
+    static Playhead playhead(Desk desk) {
+        return new Playhead(width ->
+                desk.sight().viewport().get().x(desk.hearing().player().positionSeconds(), width));
+    }
+
     Lens lens();
 
     Node node();
@@ -20,8 +28,8 @@ public interface LensView {
     /// Paints anew what has changed: lanes, curves, what is selected.
     void repaint();
 
-    /// Paints anew what only the playhead changes.
-    void repaintPlayhead();
+    /// Shows what the playhead changes when it moves.
+    void movePlayhead();
 
     /// Whether the mouse holds something, so that the picture must not move away below it.
     boolean isHeld();

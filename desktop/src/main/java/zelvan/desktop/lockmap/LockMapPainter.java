@@ -14,7 +14,6 @@ import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.desk.Desk;
-import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.Doubt;
@@ -60,8 +59,6 @@ final class LockMapPainter {
             Optional<GuideSpan> phrase,
             double seconds) {}
 
-    /// Paints what stands.
-    ///
     /// @param top upper edge of what is in sight, pixels; rows that are not are not painted
     /// @param bottom lower edge of it
     void paint(GraphicsContext g, double width, double top, double bottom) {
@@ -82,16 +79,6 @@ final class LockMapPainter {
                 g.strokeLine(0, y, width, y);
             }
         }
-    }
-
-    /// Paints what moves: the playhead, and the frame of what the close-up shows.
-    void paintOver(GraphicsContext g, double width, double height) {
-        Palette colours = theme.palette().get();
-        LockMapGeometry geometry = LockMapGeometry.of(desk.derived().get(), width);
-        window(g, colours, height, geometry);
-        double x = geometry.x(desk.hearing().player().positionSeconds());
-        g.setStroke(colours.accent());
-        g.strokeLine(x, 0, x, height);
     }
 
     private static void ruler(GraphicsContext g, Palette colours, LockMapGeometry geometry) {
@@ -328,18 +315,6 @@ final class LockMapPainter {
                         || doubt.reason() == Doubt.Reason.OTHER_WORDS;
         g.setFill(hatching.of(colours.text(), whole));
         g.fillRect(Math.floor(x), Math.floor(y), Math.ceil(w), Math.ceil(h));
-    }
-
-    /// What the close-up shows, as a frame over all rows.
-    private void window(
-            GraphicsContext g, Palette colours, double height, LockMapGeometry geometry) {
-        Viewport view = desk.sight().viewport().get();
-        double x = geometry.x(view.startSeconds());
-        double w = geometry.x(view.endSeconds()) - x;
-        g.setFill(colours.text().deriveColor(0, 1, 1, 0.05));
-        g.fillRect(x, RULER_HEIGHT, w, height - RULER_HEIGHT);
-        g.setFill(colours.quiet());
-        g.fillRect(x, RULER_HEIGHT - 3, w, 3);
     }
 
     Optional<Hit> at(double x, double y, double width) {

@@ -20,6 +20,7 @@ import javafx.scene.layout.VBox;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.canvas.PaintedRegion;
+import zelvan.desktop.canvas.Panes;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.LockMap;
@@ -45,7 +46,7 @@ public final class LockMapView {
     public LockMapView(Desk desk, Theme theme) {
         this.desk = desk;
         this.painter = new LockMapPainter(desk, theme);
-        this.grid = new PaintedRegion(this::paint, painter::paintOver);
+        this.grid = new PaintedRegion(this::paint, new LockMapOverlay(desk));
         grid.setId("lock-map");
         grid.setAccessibleText("Lock map: voices by phrases");
         BorderPane both = new BorderPane(grid);
@@ -56,6 +57,7 @@ public final class LockMapView {
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);
         scroll.getStyleClass().add("lock-map-pane");
+        Panes.drawOnlyChanges(scroll);
         scroll.vvalueProperty().subscribe(ignored -> scrolled());
         scroll.viewportBoundsProperty().subscribe(ignored -> scrolled());
         Tooltip.install(grid, tip);
@@ -67,10 +69,10 @@ public final class LockMapView {
         desk.history().subscribe(ignored -> rowsChanged());
         desk.derived().subscribe(ignored -> rebuild());
         desk.selection().subscribe(ignored -> rebuild());
-        desk.sight().viewport().subscribe(ignored -> grid.repaintOver());
+        desk.sight().viewport().subscribe(ignored -> grid.placeOver());
         desk.hearing().version().subscribe(ignored -> rebuild());
         theme.palette().subscribe(ignored -> rebuild());
-        Frames.whenMoved(grid, desk.hearing().player()::positionSeconds, grid::repaintOver);
+        Frames.whenMoved(grid, desk.hearing().player()::positionSeconds, grid::placeOver);
     }
 
     public Node node() {

@@ -16,6 +16,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.acts.Scopes;
+import zelvan.desktop.canvas.Panes;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
 import zelvan.session.Role;
@@ -99,6 +100,7 @@ public final class SettingsView {
 
     public Node node() {
         ScrollPane scroll = new ScrollPane(root);
+        Panes.drawOnlyChanges(scroll);
         scroll.setFitToWidth(true);
         scroll.setMinWidth(280);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);

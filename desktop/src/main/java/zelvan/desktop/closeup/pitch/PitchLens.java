@@ -20,6 +20,7 @@ import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
 import zelvan.desktop.keys.Command;
 import zelvan.desktop.theme.Theme;
+import zelvan.tuning.Chord;
 
 /// What is seen in pitch: curves, notes and the chords above them.
 public final class PitchLens implements LensView {
@@ -31,13 +32,18 @@ public final class PitchLens implements LensView {
     private final ToggleButton fan = new ToggleButton("Fan");
     private final Label off = new Label("blue is flat, orange is sharp");
     private final BorderPane root;
+    private Optional<Chord> painted = Optional.empty();
 
     public PitchLens(Desk desk, Theme theme, Slide slide) {
         this.desk = desk;
         PitchPainter painter = new PitchPainter(desk, theme);
         region =
-                new PaintedRegion((g, w, h) ->
-                        painter.paint(g, w, h, slide.locked().get(), fan.isSelected()));
+                new PaintedRegion(
+                        (g, w, h) -> {
+                            painted = chordAtPlayhead();
+                            painter.paint(g, w, h, slide.locked().get(), fan.isSelected(), painted);
+                        },
+                        LensView.playhead(desk));
         region.setId("pitch-lens");
         region.setFocusTraversable(true);
         region.setAccessibleText("Close-up: guide and voices in pitch");
@@ -120,8 +126,16 @@ public final class PitchLens implements LensView {
     }
 
     @Override
-    public void repaintPlayhead() {
-        repaint();
+    public void movePlayhead() {
+        if (!chordAtPlayhead().equals(painted)) {
+            region.repaint();
+        } else {
+            region.placeOver();
+        }
+    }
+
+    private Optional<Chord> chordAtPlayhead() {
+        return desk.derived().get().harmony().chordAt(desk.hearing().player().positionSeconds());
     }
 
     @Override

@@ -23,6 +23,7 @@ import zelvan.dsp.Percentile;
 import zelvan.session.Protection;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.RecordedSpan;
@@ -109,7 +110,16 @@ final class PitchPainter {
                         Percentile.of(cents, 100 - MISHEARD_PERCENT));
     }
 
-    void paint(GraphicsContext g, double width, double height, double locked, boolean fan) {
+    /// @param locked 0 as recorded, 1 as edited
+    /// @param fan whether voices that lie on each other are pulled apart
+    /// @param sounding the chord at the playhead
+    void paint(
+            GraphicsContext g,
+            double width,
+            double height,
+            double locked,
+            boolean fan,
+            Optional<Chord> sounding) {
         Palette colours = theme.palette().get();
         Viewport view = desk.sight().viewport().get();
         Picture picture = picture(desk, height, locked, fan);
@@ -133,12 +143,8 @@ final class PitchPainter {
         for (PitchLine line : picture.voices()) {
             paintVoice(g, colours, view, line, picture.scale(), fan, width, height);
         }
-        double playhead = desk.hearing().player().positionSeconds();
-        tones.ruler(playhead, height);
+        tones.ruler(sounding, height);
         names(g, colours, picture, width);
-        double x = view.x(playhead, width);
-        g.setStroke(colours.accent());
-        g.strokeLine(x, 0, x, height);
     }
 
     /// The stretch that has the focus.

@@ -62,13 +62,13 @@ record ToneLines(GraphicsContext g, Palette colours, PitchScale scale, Harmony h
         }
     }
 
-    /// Names of tones: those of the key, and stronger those of the chord at the playhead.
-    void ruler(double playheadSeconds, double height) {
+    /// Names of tones: those of the key, and stronger those of the chord that sounds.
+    void ruler(Optional<Chord> sounding, double height) {
         g.setFill(colours.surface());
         g.fillRect(0, Lane.RULER_HEIGHT, PitchPainter.RULER_WIDTH - 2, height - Lane.RULER_HEIGHT);
         g.setTextAlign(TextAlignment.RIGHT);
         g.setTextBaseline(VPos.CENTER);
-        Optional<ToneSet> chord = harmony.chordAt(playheadSeconds).map(Chord::tones);
+        Optional<ToneSet> chord = sounding.map(Chord::tones);
         double last = Double.POSITIVE_INFINITY;
         for (int note : scale.notes()) {
             boolean inChord = chord.map(tones -> tones.contains(note)).orElse(false);

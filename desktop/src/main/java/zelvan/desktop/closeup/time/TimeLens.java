@@ -9,6 +9,7 @@ import javafx.scene.control.ScrollPane;
 import zelvan.desktop.acts.Act;
 import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.canvas.PaintedRegion;
+import zelvan.desktop.canvas.Panes;
 import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.closeup.LensView;
 import zelvan.desktop.closeup.Slide;
@@ -34,7 +35,7 @@ public final class TimeLens implements LensView {
         this.desk = desk;
         locked = slide.locked();
         painter = new TimePainter(desk, theme);
-        region = new PaintedRegion(this::paint, painter::paintOver);
+        region = new PaintedRegion(this::paint, LensView.playhead(desk));
         region.setId("close-up");
         region.setFocusTraversable(true);
         region.setAccessibleText("Close-up: guide and voices in time");
@@ -43,6 +44,7 @@ public final class TimeLens implements LensView {
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        Panes.drawOnlyChanges(scroll);
         scroll.vvalueProperty().subscribe(ignored -> region.repaint());
         scroll.viewportBoundsProperty().subscribe(ignored -> region.repaint());
     }
@@ -112,8 +114,8 @@ public final class TimeLens implements LensView {
     }
 
     @Override
-    public void repaintPlayhead() {
-        region.repaintOver();
+    public void movePlayhead() {
+        region.placeOver();
     }
 
     @Override

@@ -51,8 +51,6 @@ final class TimePainter {
         }
     }
 
-    /// Paints what stands.
-    ///
     /// @param locked how far the ribbons have slid: 0 as recorded, 1 as edited
     /// @param dragged the bead under the mouse and where it is held now
     void paint(
@@ -90,14 +88,6 @@ final class TimePainter {
         grid.ifPresent(lines -> axis.bars(lines.tempo()));
     }
 
-    /// Paints what moves: the playhead.
-    void paintOver(GraphicsContext g, double width, double height) {
-        double x =
-                desk.sight().viewport().get().x(desk.hearing().player().positionSeconds(), width);
-        g.setStroke(theme.palette().get().accent());
-        g.strokeLine(x, 0, x, height);
-    }
-
     /// Those that reach into the picture.
     private static List<Bead> beads(Lane lane, Viewport view, double locked, double width) {
         return Bead.of(
@@ -116,11 +106,15 @@ final class TimePainter {
             double width,
             double bottom,
             double locked) {
+        Color strong = colours.guide().deriveColor(0, 1, 1, 0.24);
+        Color weak = colours.guide().deriveColor(0, 1, 1, 0.11);
         for (Bead bead : beads(guide, view, locked, width)) {
             double x = view.x(bead.shownSeconds(), width);
             boolean vowel = bead.kind().equals(Optional.of(LandmarkKind.VOWEL));
-            g.setStroke(colours.guide().deriveColor(0, 1, 1, vowel ? 0.24 : 0.11));
-            g.strokeLine(x, guide.top() + guide.height() * 0.55, x, bottom);
+            double top = guide.top() + guide.height() * 0.55;
+            g.setFill(vowel ? strong : weak);
+            // Upright lines as areas: the toolkit outlines and fills each line that is stroked.
+            g.fillRect(x - 0.5, top, 1, bottom - top);
         }
     }
 
@@ -167,27 +161,12 @@ final class TimePainter {
                 g.fillText("not in the guide", Math.max(4, x), lane.top() + 18);
             }
         }
-        DoubleUnaryOperator guideShown = Lane.guideShown(desk.now(), locked);
-        for (Bead bead : beads(lane, view, locked, width)) {
-            double at =
-                    dragged.filter(d -> d.isOf(bead))
-                            .map(BeadDrag.At::seconds)
-                            .orElse(bead.shownSeconds());
-            double x = view.x(at, width);
-            if (!lane.isGuide()) {
-                bead.anchor()
-                        .ifPresent(anchor ->
-                                thread(
-                                        g,
-                                        colours,
-                                        view,
-                                        lane,
-                                        anchor,
-                                        guideShown,
-                                        at,
-                                        width,
-                                        centre));
-            }
+        List<Bead> beads = beads(lane, view, locked, width);
+        if (!lane.isGuide()) {
+            threads(g, colours, view, lane, beads, dragged, locked, width, centre);
+        }
+        for (Bead bead : beads) {
+            double x = view.x(shownSeconds(bead, dragged), width);
             bead(g, colours, lane, bead, colour, x, centre);
             if (isFocused(bead)) {
                 g.setStroke(colours.text());
@@ -199,8 +178,14 @@ final class TimePainter {
             }
         }
         name(g, colours, lane);
-        g.setStroke(colours.line());
-        g.strokeLine(0, lane.top() + lane.height() - 0.5, width, lane.top() + lane.height() - 0.5);
+        g.setFill(colours.line());
+        g.fillRect(0, lane.top() + lane.height() - 1, width, 1);
+    }
+
+    private static double shownSeconds(Bead bead, Optional<BeadDrag.At> dragged) {
+        return dragged.filter(d -> d.isOf(bead))
+                .map(BeadDrag.At::seconds)
+                .orElse(bead.shownSeconds());
     }
 
     private static void name(GraphicsContext g, Palette colours, Lane lane) {
@@ -215,37 +200,61 @@ final class TimePainter {
         g.fillText(text.getText(), 8, lane.top() + 11.5);
     }
 
-    private void thread(
+    /// From the guide's moments to the beads. Those that nobody hears as off, and nobody doubts,
+    /// are one path: most are.
+    private void threads(
             GraphicsContext g,
             Palette colours,
             Viewport view,
             Lane lane,
-            Anchor anchor,
-            DoubleUnaryOperator guideShown,
-            double at,
+            List<Bead> beads,
+            Optional<BeadDrag.At> dragged,
+            double locked,
             double width,
             double centre) {
-        double guide = guideShown.applyAsDouble(anchor.guideSeconds());
-        double offset = at - guide;
+        DoubleUnaryOperator guideShown = Lane.guideShown(desk.now(), locked);
         double top = lane.top() + 3;
-        double x = view.x(guide, width);
-        double share =
-                Math.clamp(
-                        (Math.abs(offset) - Hearing.NOTICEABLE_SECONDS) / Hearing.ENSEMBLE_SECONDS,
-                        0,
-                        1);
-        Color off = offset < 0 ? colours.early() : colours.late();
-        g.setStroke(
-                share > 0
-                        ? colours.quiet().interpolate(off, Math.min(1, 0.35 + share))
-                        : colours.quiet().deriveColor(0, 1, 1, 0.6));
-        g.setLineWidth(share > 0 ? 1.4 + share : 1);
-        if (LockMeter.isDoubtful(anchor, lane.made().timing())) {
-            g.setLineDashes(3, 3);
+        g.beginPath();
+        for (Bead bead : beads) {
+            if (bead.anchor().isEmpty()) {
+                continue;
+            }
+            Anchor anchor = bead.anchor().get();
+            double guide = guideShown.applyAsDouble(anchor.guideSeconds());
+            double offset = shownSeconds(bead, dragged) - guide;
+            double from = view.x(guide, width);
+            double to = view.x(guide + offset, width);
+            double share =
+                    Math.clamp(
+                            (Math.abs(offset) - Hearing.NOTICEABLE_SECONDS)
+                                    / Hearing.ENSEMBLE_SECONDS,
+                            0,
+                            1);
+            boolean doubtful = LockMeter.isDoubtful(anchor, lane.made().timing());
+            if (share == 0 && !doubtful) {
+                g.moveTo(from, top);
+                g.lineTo(to, centre);
+                continue;
+            }
+            Color off = offset < 0 ? colours.early() : colours.late();
+            g.setStroke(
+                    share > 0
+                            ? colours.quiet().interpolate(off, Math.min(1, 0.35 + share))
+                            : quietThread(colours));
+            g.setLineWidth(share > 0 ? 1.4 + share : 1);
+            if (doubtful) {
+                g.setLineDashes(3, 3);
+            }
+            g.strokeLine(from, top, to, centre);
+            g.setLineDashes();
         }
-        g.strokeLine(x, top, view.x(at, width), centre);
-        g.setLineDashes();
         g.setLineWidth(1);
+        g.setStroke(quietThread(colours));
+        g.stroke();
+    }
+
+    private static Color quietThread(Palette colours) {
+        return colours.quiet().deriveColor(0, 1, 1, 0.6);
     }
 
     private static void bead(
