@@ -200,6 +200,17 @@ class PitchTrackerTest {
         }
     }
 
+    /// No voice is elsewhere for 20 ms, with a pitch or without; what lasts longer is sung.
+    @Test
+    void whatIsGoneForAMomentIsBridgedAndWhatStaysIsNot() {
+        float gone = Float.NaN;
+        assertThat(PitchTracker.bridged(new float[] {500, 385, gone, 500, 500, 750, 490, 490}))
+                .containsExactly(
+                        new float[] {500, 500, 500, 500, 500, 495, 490, 490}, within(0.1f));
+        float[] stays = {500, 385, 385, 385, 500, gone, gone, gone, 500, 1000};
+        assertThat(PitchTracker.bridged(stays.clone())).isEqualTo(stays);
+    }
+
     @Test
     void singleFramesThatAreLedAstrayAreSmoothedAndLeapsAreNot() {
         float[] hertz = new float[60];
