@@ -10,6 +10,9 @@ import zelvan.audio.Sound;
 /// **Source:** J. P. Bello et al., *A tutorial on onset detection in music signals* (2005), section
 /// III; thresholds by common practice.
 public final class OnsetFinder {
+    /// Changes whenever the same sound may come out otherwise.
+    public static final int VERSION = 1;
+
     private static final double PLAIN_RISE_DECIBELS = 5;
     private static final double NEAREST_SECONDS = 0.05;
 

@@ -16,6 +16,9 @@ import zelvan.units.Pitch;
 /// **Source:** T. Fujishima, *Realtime chord recognition of musical sound* (1999), for the profile
 /// of pitch classes.
 public final class ToneFinder {
+    /// Changes whenever the same sound may come out otherwise.
+    public static final int VERSION = 1;
+
     private static final int PITCH_CLASSES = 12;
 
     /// Half a second: half tones can be told apart from the great C on.

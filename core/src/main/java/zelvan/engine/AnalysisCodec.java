@@ -24,21 +24,22 @@ final class AnalysisCodec {
         out.writeDouble(a.activeDecibels());
         out.writeDouble(a.pitch().hopSeconds());
         out.writeInt(a.frames());
-        for (int f = 0; f < a.frames(); f++) {
-            out.writeFloat((float) a.pitch().hertz(f));
-            out.writeFloat((float) a.pitch().voicing(f));
-            out.writeFloat(a.levelDecibels()[f]);
+        float[] hertz = new float[a.frames()];
+        float[] voicing = new float[a.frames()];
+        for (int f = 0; f < hertz.length; f++) {
+            hertz[f] = (float) a.pitch().hertz(f);
+            voicing[f] = (float) a.pitch().voicing(f);
         }
+        ArrayCodec.write(out, hertz);
+        ArrayCodec.write(out, voicing);
+        ArrayCodec.write(out, a.levelDecibels());
         writeSpans(out, a.pitch().octaveDoubts());
         writeRows(out, a.phonetic());
         writeRows(out, a.spectrum());
         out.writeInt(a.transitions().size());
         for (Transition t : a.transitions()) {
             out.writeDouble(t.seconds());
-            out.writeInt(t.changeDecibels().length);
-            for (float value : t.changeDecibels()) {
-                out.writeFloat(value);
-            }
+            ArrayCodec.write(out, t.changeDecibels());
         }
         out.writeInt(a.landmarks().size());
         for (Landmark l : a.landmarks()) {
@@ -86,25 +87,16 @@ final class AnalysisCodec {
         double active = in.readDouble();
         double hop = in.readDouble();
         int frames = in.readInt();
-        float[] hertz = new float[frames];
-        float[] voicing = new float[frames];
-        float[] level = new float[frames];
-        for (int f = 0; f < frames; f++) {
-            hertz[f] = in.readFloat();
-            voicing[f] = in.readFloat();
-            level[f] = in.readFloat();
-        }
+        float[] hertz = ArrayCodec.readFloats(in);
+        float[] voicing = ArrayCodec.readFloats(in);
+        float[] level = ArrayCodec.readFloats(in);
         PitchTrack pitch = new PitchTrack(hop, hertz, voicing, readSpans(in));
         FrameRows phonetic = readRows(in, frames);
         FrameRows spectrum = readRows(in, frames);
         List<Transition> transitions = new ArrayList<>();
         for (int i = in.readInt(); i > 0; i--) {
             double at = in.readDouble();
-            float[] change = new float[in.readInt()];
-            for (int b = 0; b < change.length; b++) {
-                change[b] = in.readFloat();
-            }
-            transitions.add(new Transition(at, change));
+            transitions.add(new Transition(at, ArrayCodec.readFloats(in)));
         }
         List<Landmark> landmarks = new ArrayList<>();
         for (int i = in.readInt(); i > 0; i--) {

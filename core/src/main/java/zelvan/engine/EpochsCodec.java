@@ -14,11 +14,7 @@ final class EpochsCodec {
         for (int r = 0; r < epochs.runs(); r++) {
             out.writeInt(epochs.runStart(r));
             out.writeInt(epochs.runEnd(r));
-            double[] marks = epochs.marks(r);
-            out.writeInt(marks.length);
-            for (double mark : marks) {
-                out.writeDouble(mark);
-            }
+            ArrayCodec.write(out, epochs.marks(r));
         }
     }
 
@@ -30,10 +26,7 @@ final class EpochsCodec {
         for (int r = 0; r < runs; r++) {
             starts[r] = in.readInt();
             ends[r] = in.readInt();
-            marks[r] = new double[in.readInt()];
-            for (int k = 0; k < marks[r].length; k++) {
-                marks[r][k] = in.readDouble();
-            }
+            marks[r] = ArrayCodec.readDoubles(in);
         }
         return new Epochs(starts, ends, marks);
     }

@@ -29,10 +29,10 @@ import zelvan.files.WholeFile;
 import zelvan.render.EpochFinder;
 import zelvan.render.Epochs;
 
-/// What took long to work out, on disk: the content of files by how they lie there, analyses and
-/// epochs by the content of the audio, matches by the content of both, each with the version of
-/// what made it. A cache: what is missing or damaged is worked out again, what cannot be written is
-/// not kept, and what was not used for longest goes when there is too much.
+/// What took long to work out, on disk: the content of files by how they lie there, analyses,
+/// epochs, tones and onsets by the content of the audio, matches by the content of both, each with
+/// the version of what made it. A cache: what is missing or damaged is worked out again, what
+/// cannot be written is not kept, and what was not used for longest goes when there is too much.
 ///
 /// Thread safety: any thread may call it.
 public final class KeptWork {
@@ -164,6 +164,21 @@ public final class KeptWork {
                 "%s-%s.v%d.%d"
                         .formatted(
                                 leaderSha256, voiceSha256, VoiceAnalysis.VERSION, Aligner.VERSION));
+    }
+
+    /// What was told of a file, whatever it holds.
+    ///
+    /// @param kind of what was told, with the version of what told it
+    Optional<double[]> told(String sha256, String kind) {
+        return load(toldFile(sha256, kind), ArrayCodec::readDoubles);
+    }
+
+    void keep(String sha256, String kind, double[] told) {
+        save(toldFile(sha256, kind), told, ArrayCodec::write);
+    }
+
+    private Path toldFile(String sha256, String kind) {
+        return folder.resolve(sha256 + "." + kind);
     }
 
     private static <T> Optional<T> load(Path file, Reader<T> reader) {

@@ -5,18 +5,21 @@ import java.util.function.Function;
 import zelvan.analysis.OnsetFinder;
 import zelvan.analysis.ToneFinder;
 import zelvan.audio.Sound;
+import zelvan.audio.SoundFile;
 
 /// What can be told of a file that could be read, whatever it holds.
 record Told(Read read, What what) implements Step<double[]> {
     enum What {
         /// Where notes begin, seconds.
-        ONSETS(OnsetFinder::find),
+        ONSETS("onsets", OnsetFinder.VERSION, OnsetFinder::find),
         /// How much of each of the twelve tones is played.
-        TONES(ToneFinder::find);
+        TONES("tones", ToneFinder.VERSION, ToneFinder::find);
 
+        private final String kind;
         private final Function<Sound, double[]> finder;
 
-        What(Function<Sound, double[]> finder) {
+        What(String name, int version, Function<Sound, double[]> finder) {
+            this.kind = name + version;
             this.finder = finder;
         }
     }
@@ -33,6 +36,13 @@ record Told(Read read, What what) implements Step<double[]> {
 
     @Override
     public double[] run(Inputs inputs) {
-        return what.finder.apply(inputs.of(read).file().orElseThrow().sound());
+        SoundFile file = inputs.of(read).file().orElseThrow();
+        return inputs.kept()
+                .told(file.sha256(), what.kind)
+                .orElseGet(() -> {
+                    double[] found = what.finder.apply(file.sound());
+                    inputs.kept().keep(file.sha256(), what.kind, found);
+                    return found;
+                });
     }
 }

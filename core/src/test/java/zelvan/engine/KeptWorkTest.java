@@ -63,6 +63,17 @@ class KeptWorkTest {
         assertThat(kept.match("other", "lead")).isEmpty();
     }
 
+    @Test
+    void whatWasToldOfAFileComesBackForTheSameQuestion() {
+        KeptWork kept = new KeptWork(folder);
+        double[] tones = {0.5, 0, Math.PI};
+        assertThat(kept.told("abc", "tones1")).isEmpty();
+        kept.keep("abc", "tones1", tones);
+        assertThat(kept.told("abc", "tones1")).hasValue(tones);
+        assertThat(kept.told("abc", "tones2")).isEmpty();
+        assertThat(kept.told("other", "tones1")).isEmpty();
+    }
+
     /// By length and time of change; what changed a moment ago may change again unseen.
     @Test
     void aFileIsKnownAsLongAsNobodyWritesToIt() throws IOException {
