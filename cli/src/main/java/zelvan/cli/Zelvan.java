@@ -39,6 +39,7 @@ public final class Zelvan implements Runnable {
     }
 
     public static void main(String[] arguments) {
+        HeapGoal.follow();
         System.exit(
                 run(
                         arguments,

@@ -52,10 +52,9 @@ public final class VoiceAnalyser {
     }
 
     static float[] atAnalysisRate(Sound sound) {
-        float[] mono = sound.mono();
         int rate = sound.sampleRateHertz();
         return rate == ANALYSIS_RATE_HERTZ
-                ? mono
-                : Resampler.quick(rate, ANALYSIS_RATE_HERTZ).resample(mono);
+                ? sound.mono()
+                : Resampler.quick(rate, ANALYSIS_RATE_HERTZ).resample(sound.frames(), sound::mono);
     }
 }

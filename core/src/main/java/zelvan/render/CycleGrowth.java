@@ -36,6 +36,7 @@ final class CycleGrowth {
         for (int run = 0; run < runs; run++) {
             double[] own = epochs.marks(run);
             double next = run + 1 < runs ? epochs.marks(run + 1)[0] : frames;
+            search.attend(own[0], own[own.length - 1]);
             double loudest = growth.loudest(own);
             Deque<Double> all = new ArrayDeque<>();
             for (double mark : own) {

@@ -1,5 +1,6 @@
 package zelvan.render;
 
+import zelvan.audio.Sound;
 import zelvan.dsp.Parabola;
 
 /// Where the sound around an epoch of a voice comes again.
@@ -30,14 +31,40 @@ final class CycleSearch {
 
     private static final double LEAST_POWER = 1e-12;
 
-    private final double[] sums;
+    /// So much around a stretch is compared with it at most.
+    private static final double AROUND_SECONDS = 0.4;
 
-    /// @param samples of the voice, all channels together
-    CycleSearch(float[] samples) {
+    private final Sound sound;
+    private int first;
+    private float[] samples = {};
+
+    /// Of all samples before one, from the first on.
+    private double[] sums = {0, 0};
+
+    /// @param sound of the voice
+    CycleSearch(Sound sound) {
+        this.sound = sound;
+    }
+
+    /// What is asked from here on lies in a stretch, or a cycle or two beside it.
+    ///
+    /// @param from first frame
+    /// @param to after the last
+    void attend(double from, double to) {
+        double around = AROUND_SECONDS * sound.sampleRateHertz();
+        first = (int) Math.max(0, from - around);
+        int end = (int) Math.min(sound.frames(), to + around);
+        samples = sound.mono(first, Math.max(1, end - first));
         sums = new double[samples.length + 1];
         for (int i = 0; i < samples.length; i++) {
             sums[i + 1] = sums[i] + samples[i];
         }
+    }
+
+    /// How much the sound changes from the frame before; nothing at its beginning.
+    double edge(int frame) {
+        int at = frame - first;
+        return samples[at] - samples[Math.max(0, at - 1)];
     }
 
     /// @param frame where it comes again
@@ -120,7 +147,7 @@ final class CycleSearch {
     /// @param frames how much of it
     private void around(double frame, double frames, double[] points) {
         double length = frames / points.length;
-        double from = frame - 0.5 * frames;
+        double from = frame - first - 0.5 * frames;
         double last = sums.length - 1.0;
         boolean inside = from >= 0 && from + points.length * length < last;
         double below = inside ? sumInside(from) : sum(from);
@@ -165,7 +192,7 @@ final class CycleSearch {
         return (p0 + p1 + (p2 + p3)) / Math.sqrt(powerOne * (o0 + o1 + (o2 + o3)));
     }
 
-    /// The sum of all samples before a moment, the last one in part.
+    /// The sum of all samples before a moment of the stretch, the last one in part.
     private double sum(double frame) {
         double at = Math.clamp(frame, 0, sums.length - 1.0);
         int below = (int) Math.min(at, sums.length - 2.0);

@@ -16,7 +16,7 @@ import zelvan.audio.Sound;
 /// the energy lies, so that a splice between them cuts where the cycle is weak.
 public final class EpochFinder {
     /// Changes whenever the epochs of the same sound and pitch would come out differently.
-    public static final int VERSION = 2;
+    public static final int VERSION = 3;
 
     private static final int CYCLES_COMPARED = 2;
 
@@ -29,8 +29,7 @@ public final class EpochFinder {
 
     /// @param pitch of the same sound
     public Epochs find(Sound sound, PitchTrack pitch) {
-        float[] samples = sound.mono();
-        CycleSearch search = new CycleSearch(samples);
+        CycleSearch search = new CycleSearch(sound);
         int rate = sound.sampleRateHertz();
         double hopFrames = pitch.hopSeconds() * rate;
         List<Integer> starts = new ArrayList<>();
@@ -43,12 +42,13 @@ public final class EpochFinder {
             }
             if (end > f) {
                 int from = (int) Math.max(0, Math.round((f - 0.5) * hopFrames));
-                int to = (int) Math.min(samples.length, Math.round((end - 0.5) * hopFrames));
+                int to = (int) Math.min(sound.frames(), Math.round((end - 0.5) * hopFrames));
+                search.attend(from, to);
                 double[] found = followed(search, from, to, pitch, rate);
                 if (found.length >= FEWEST_EPOCHS) {
                     starts.add(from);
                     ends.add(to);
-                    marks.add(moved(found, energyPhase(samples, found)));
+                    marks.add(moved(found, energyPhase(search, found)));
                 }
             }
             f = end + 1;
@@ -59,7 +59,7 @@ public final class EpochFinder {
                         ends.stream().mapToInt(Integer::intValue).toArray(),
                         marks.toArray(double[][]::new)),
                 search,
-                samples.length,
+                sound.frames(),
                 rate);
     }
 
@@ -110,12 +110,12 @@ public final class EpochFinder {
     }
 
     /// Where the energy lies between a mark and the next, share of a cycle.
-    private static double energyPhase(float[] samples, double[] marks) {
+    private static double energyPhase(CycleSearch search, double[] marks) {
         double[] bins = new double[PHASE_BINS];
         for (int k = 0; k + 1 < marks.length; k++) {
             double period = marks[k + 1] - marks[k];
             for (int i = (int) Math.ceil(marks[k]); i < marks[k + 1]; i++) {
-                double edge = samples[i] - samples[Math.max(0, i - 1)];
+                double edge = search.edge(i);
                 int bin = (int) ((i - marks[k]) / period * PHASE_BINS);
                 bins[Math.min(bin, PHASE_BINS - 1)] += edge * edge;
             }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.Random;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import zelvan.audio.Sound;
 
 class CycleGrowthTest {
     private static final int RATE = 48_000;
@@ -29,7 +30,8 @@ class CycleGrowthTest {
     }
 
     private static Epochs grown(Epochs epochs, float[] samples) {
-        return CycleGrowth.grow(epochs, new CycleSearch(samples), samples.length, RATE);
+        return CycleGrowth.grow(
+                epochs, new CycleSearch(Sound.owning(RATE, samples)), samples.length, RATE);
     }
 
     private static Epochs heard(int first, int last) {

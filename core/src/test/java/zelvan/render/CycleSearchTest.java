@@ -7,6 +7,7 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import zelvan.audio.Sound;
 
 class CycleSearchTest {
     private static final double FRAME = 5000;
@@ -25,7 +26,7 @@ class CycleSearchTest {
     @ParameterizedTest
     @ValueSource(doubles = {36.4, 100.3, 220, 441.7, 800.2})
     void soundComesAgainAPeriodAway(double period) {
-        CycleSearch search = new CycleSearch(tone(period, 8));
+        CycleSearch search = search(tone(period, 8));
         for (double expected : new double[] {0.96, 1.04, -0.96, -1.04}) {
             CycleSearch.Match match = search.next(FRAME, expected * period, 2);
             assertThat(match.frame())
@@ -37,7 +38,7 @@ class CycleSearchTest {
     /// A tone comes again after two of its periods as well as after one.
     @Test
     void whatIsExpectedDecides() {
-        CycleSearch search = new CycleSearch(tone(200, 1));
+        CycleSearch search = search(tone(200, 1));
         assertThat(search.next(FRAME, 200, 2).frame()).isCloseTo(FRAME + 200, within(1.0));
         assertThat(search.next(FRAME, 400, 2).frame()).isCloseTo(FRAME + 400, within(2.0));
     }
@@ -49,7 +50,7 @@ class CycleSearchTest {
         for (int i = 0; i < noise.length; i++) {
             noise[i] = (float) (0.1 * random.nextGaussian());
         }
-        CycleSearch search = new CycleSearch(noise);
+        CycleSearch search = search(noise);
         for (int frame = 1000; frame < 9000; frame += 250) {
             CycleSearch.Match match = search.next(frame, 240, 2);
             assertThat(match.likeness()).isLessThan(0.75);
@@ -59,9 +60,15 @@ class CycleSearchTest {
 
     @Test
     void beyondTheSoundThereIsSilence() {
-        CycleSearch search = new CycleSearch(tone(200, 8));
+        CycleSearch search = search(tone(200, 8));
         assertThat(search.power(-1000, 200)).isZero();
         assertThat(search.power(12_000, 200)).isZero();
         assertThat(search.next(9_990, 200, 2).likeness()).isLessThan(0.9);
+    }
+
+    private static CycleSearch search(float[] samples) {
+        CycleSearch search = new CycleSearch(Sound.owning(48_000, samples));
+        search.attend(0, samples.length);
+        return search;
     }
 }

@@ -6,6 +6,7 @@ import java.util.Locale;
 /// What a file must be for its sound to be worked on, whatever it was coded with.
 final class Limits {
     private static final int MOST_CHANNELS = 32;
+    private static final int BLOCK_FRAMES = 1 << 15;
 
     private Limits() {}
 
@@ -35,19 +36,16 @@ final class Limits {
             throw new AudioFileProblem(file, "there are no samples in it", "Export it again");
         }
         boolean silent = true;
+        float[] samples = new float[BLOCK_FRAMES];
         for (int c = 0; c < sound.channelCount(); c++) {
-            float[] samples = sound.channel(c);
-            for (int i = 0; i < samples.length; i++) {
-                if (!Float.isFinite(samples[i])) {
-                    throw new AudioFileProblem(
-                            file,
-                            String.format(
-                                    Locale.ROOT,
-                                    "it holds samples that are not numbers, the first at %.3f s",
-                                    (double) i / sound.sampleRateHertz()),
-                            "Export it again from its session");
+            for (int from = 0; from < sound.frames(); from += samples.length) {
+                sound.read(c, from, samples, 0, samples.length);
+                for (int i = 0; i < samples.length; i++) {
+                    if (!Float.isFinite(samples[i])) {
+                        throw notANumber(file, (double) (from + i) / sound.sampleRateHertz());
+                    }
+                    silent &= samples[i] == 0;
                 }
-                silent &= samples[i] == 0;
             }
         }
         if (silent) {
@@ -56,6 +54,16 @@ final class Limits {
                     "it is silent from end to end",
                     "Check that the right track was exported");
         }
+    }
+
+    private static AudioFileProblem notANumber(Path file, double seconds) {
+        return new AudioFileProblem(
+                file,
+                String.format(
+                        Locale.ROOT,
+                        "it holds samples that are not numbers, the first at %.3f s",
+                        seconds),
+                "Export it again from its session");
     }
 
     static AudioFileProblem tooLong(Path file, String length) {

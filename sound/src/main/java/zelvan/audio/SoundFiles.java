@@ -55,6 +55,10 @@ public final class SoundFiles {
     ///   its rate is not between [#LOWEST_RATE_HERTZ] and [#HIGHEST_RATE_HERTZ]
     public static SoundFile read(Path file) throws AudioFileProblem {
         FileStamp stamp = FileStamp.of(file);
+        Optional<SoundFile> inPlace = readInPlace(file, stamp);
+        if (inPlace.isPresent()) {
+            return inPlace.get();
+        }
         ByteBuffer bytes = load(file);
         if (WavLayout.looksLikeWav(bytes)) {
             return readWav(file, stamp, bytes);
@@ -62,6 +66,36 @@ public final class SoundFiles {
         SoundFile read = CodedFile.read(file, bytes);
         Limits.checkContent(file, read.sound());
         return read;
+    }
+
+    /// Reads a WAV file from its beginning to its end without ever holding all of it: an array of
+    /// that size would keep all threads, and with them what plays, waiting while it is made.
+    ///
+    /// @return empty if it is another kind of file, or cannot be read so
+    private static Optional<SoundFile> readInPlace(Path file, FileStamp stamp)
+            throws AudioFileProblem {
+        Optional<SoundFile> opened = reopen(file, stamp, "");
+        if (opened.isEmpty()) {
+            return opened;
+        }
+        Sound sound = opened.get().sound();
+        Limits.checkForm(file, sound.sampleRateHertz(), sound.channelCount());
+        if (sound.seconds() > LONGEST_SECONDS) {
+            throw Limits.tooLong(file, Limits.minutes(sound.seconds()));
+        }
+        try {
+            SoundFile read =
+                    new SoundFile(
+                            sound,
+                            opened.get().format(),
+                            Digests.sha256(file),
+                            stamp.bytes(),
+                            opened.get().startSeconds());
+            Limits.checkContent(file, sound);
+            return sound.isAsItWas() ? Optional.of(read) : Optional.empty();
+        } catch (IOException e) {
+            return Optional.empty();
+        }
     }
 
     private static ByteBuffer load(Path file) throws AudioFileProblem {

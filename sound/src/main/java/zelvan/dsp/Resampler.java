@@ -26,6 +26,9 @@ public final class Resampler {
     /// So many frames of a phase are computed together where there are enough.
     private static final int BLOCK = 256;
 
+    /// About so many frames of a whole signal are computed at a time.
+    private static final int PART_FRAMES = 1 << 15;
+
     /// Ratios that would need more strands than this are rare.
     private static final int MOST_STRANDS = 512;
 
@@ -153,15 +156,41 @@ public final class Resampler {
         }
     }
 
+    /// Where input comes from bit by bit.
+    public interface Input {
+        /// Frames from `frame` on, `count` of them, with silence before and behind the signal.
+        float[] read(long frame, int count);
+    }
+
     /// Resamples a whole signal, with silence assumed around it.
     public float[] resample(float[] input) {
-        int count = Math.toIntExact(outputFrames(input.length));
-        int padded = inputFramesFor(0, count);
-        int before = (int) -firstInputFrame(0);
-        float[] framed = new float[Math.max(padded, before + input.length)];
-        System.arraycopy(input, 0, framed, before, input.length);
-        float[] output = new float[count];
-        process(framed, 0, count, output);
+        return resample(
+                input.length,
+                (frame, count) -> {
+                    float[] part = new float[count];
+                    int from = (int) Math.clamp(frame, 0, input.length);
+                    int to = (int) Math.clamp(frame + count, from, input.length);
+                    System.arraycopy(input, from, part, (int) (from - frame), to - from);
+                    return part;
+                });
+    }
+
+    /// The same of a signal that is never there as a whole.
+    ///
+    /// @param frames how many there are
+    public float[] resample(long frames, Input input) {
+        float[] output = new float[Math.toIntExact(outputFrames(frames))];
+        int most = up * BLOCK * Math.max(1, PART_FRAMES / (up * BLOCK));
+        float[] part = new float[Math.min(most, output.length)];
+        for (int done = 0; done < output.length; done += part.length) {
+            int count = Math.min(part.length, output.length - done);
+            process(
+                    input.read(firstInputFrame(done), inputFramesFor(done, count)),
+                    done,
+                    count,
+                    part);
+            System.arraycopy(part, 0, output, done, count);
+        }
         return output;
     }
 
