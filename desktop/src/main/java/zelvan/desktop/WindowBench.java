@@ -96,6 +96,8 @@ final class WindowBench {
             say("%s", changes.line("pitch pull, all stacks", "#pitch-pull", 40));
             WindowPlaying playing = new WindowPlaying(desk);
             say("%s", playing.frames());
+            say("%s", playing.scrolling());
+            say("%s", playing.zooming());
             say("%s", playing.besideReading(temporary.resolve("nothing-kept")));
         } finally {
             OnWindow.run(work::close);

@@ -19,40 +19,59 @@ import zelvan.play.Player;
 /// Measures what the window does while everything plays.
 record WindowPlaying(Desk desk) {
     private static final long PLAYED_NANOS = 120_000_000_000L;
+    private static final long WATCHED_NANOS = 5_000_000_000L;
+    private static final double SCROLLED_SECONDS = 0.05;
+    private static final double ZOOM = 0.98;
+    private static final int ZOOM_STEPS = 60;
 
     /// How long it takes from one picture to the next while everything plays.
     String frames() {
+        OnWindow.run(() -> {
+            desk.hearing().player().seek(30);
+            desk.hearing().playOrStop();
+        });
+        String line = line("from picture to picture while playing", () -> {});
+        OnWindow.run(desk.hearing()::playOrStop);
+        return line;
+    }
+
+    /// The same while the close-up is moved along with each picture.
+    String scrolling() {
+        return line("the same while it scrolls", () -> desk.moveAlong(SCROLLED_SECONDS));
+    }
+
+    /// The same while it is zoomed, to and fro.
+    String zooming() {
+        int[] steps = {0};
+        return line(
+                "the same while it zooms",
+                () -> desk.zoom(steps[0]++ / ZOOM_STEPS % 2 == 0 ? ZOOM : 1 / ZOOM));
+    }
+
+    private static String line(String what, Runnable eachPicture) {
         List<Long> pulses = new ArrayList<>();
         AnimationTimer timer =
                 new AnimationTimer() {
                     @Override
                     public void handle(long now) {
                         pulses.add(System.nanoTime());
+                        eachPicture.run();
                     }
                 };
-        OnWindow.run(() -> {
-            timer.start();
-            desk.hearing().player().seek(30);
-            desk.hearing().playOrStop();
-        });
-        LockSupport.parkNanos(5_000_000_000L);
-        double[] gaps =
-                OnWindow.get(() -> {
-                    timer.stop();
-                    desk.hearing().playOrStop();
-                    double[] millis = new double[pulses.size() - 1];
-                    for (int i = 0; i < millis.length; i++) {
-                        millis[i] = (pulses.get(i + 1) - pulses.get(i)) * 1e-6;
-                    }
-                    return millis;
-                });
+        OnWindow.run(timer::start);
+        LockSupport.parkNanos(WATCHED_NANOS);
+        OnWindow.run(timer::stop);
+        double[] millis = new double[pulses.size() - 1];
+        for (int i = 0; i < millis.length; i++) {
+            millis[i] = (pulses.get(i + 1) - pulses.get(i)) * 1e-6;
+        }
         return String.format(
                 Locale.ROOT,
-                "  from picture to picture while playing   %6.0f ms (95th percentile %.0f, longest"
-                        + " %.0f)",
-                Percentile.median(gaps),
-                Percentile.of(gaps, 95),
-                Percentile.of(gaps, 100));
+                "  %-38s %6.0f ms (95th percentile %.0f, longest %.0f)",
+                what,
+                Percentile.median(millis),
+                Percentile.of(millis, 95),
+                Percentile.of(millis, 100));
     }
 
     /// Everything plays while the same folder is read once more as if it were another one.
