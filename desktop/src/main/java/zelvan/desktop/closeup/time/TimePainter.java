@@ -30,6 +30,12 @@ final class TimePainter {
 
     static final double BEAD_RADIUS = 4.5;
 
+    private static final double DASH_PIXELS = 3;
+    private static final double DASH_GAP_PIXELS = 4;
+
+    /// Between the rungs of a protection.
+    private static final double RUNG_PIXELS = 9;
+
     /// A thread leads to a bead so far beside the picture.
     private static final double BEAD_ROOM_PIXELS = 40;
 
@@ -150,16 +156,21 @@ final class TimePainter {
         for (RecordedSpan alone : lane.made().alignment().unmatched()) {
             double x = view.x(shown.applyAsDouble(alone.startSeconds()), width);
             double end = view.x(shown.applyAsDouble(alone.endSeconds()), width);
+            if (end < 0 || x > width) {
+                continue;
+            }
             g.setStroke(colours.quiet());
-            g.setLineDashes(3, 4);
-            g.strokeLine(x, lane.top() + 9, end, lane.top() + 9);
+            g.setLineDashes(DASH_PIXELS, DASH_GAP_PIXELS);
+            g.strokeLine(
+                    firstInSight(x, DASH_PIXELS + DASH_GAP_PIXELS),
+                    lane.top() + 9,
+                    Math.min(end, width),
+                    lane.top() + 9);
             g.setLineDashes();
             g.setFill(colours.quiet());
             g.setFont(Theme.font(11));
-            if (end > 0 && x < width) {
-                g.setTextAlign(TextAlignment.LEFT);
-                g.fillText("not in the guide", Math.max(4, x), lane.top() + 18);
-            }
+            g.setTextAlign(TextAlignment.LEFT);
+            g.fillText("not in the guide", Math.max(4, x), lane.top() + 18);
         }
         List<Bead> beads = beads(lane, view, locked, width);
         if (!lane.isGuide()) {
@@ -180,6 +191,12 @@ final class TimePainter {
         name(g, colours, lane);
         g.setFill(colours.line());
         g.fillRect(0, lane.top() + lane.height() - 1, width, 1);
+    }
+
+    /// Where a pattern that begins at `x` has its last beginning before the left edge: a stretch
+    /// may be minutes long, and what of it is out of sight would be drawn stroke by stroke.
+    private static double firstInSight(double x, double patternPixels) {
+        return x < 0 ? x % patternPixels : x;
     }
 
     private static double shownSeconds(Bead bead, Optional<BeadDrag.At> dragged) {
@@ -245,7 +262,11 @@ final class TimePainter {
             if (doubtful) {
                 g.setLineDashes(3, 3);
             }
-            g.strokeLine(from, top, to, centre);
+            // From the bead on, as far as it is in sight: a moment that is far off would be dashed
+            // all the way.
+            double seen = Math.clamp(from, -BEAD_ROOM_PIXELS, width + BEAD_ROOM_PIXELS);
+            double along = seen == from ? 1 : (seen - to) / (from - to);
+            g.strokeLine(to, centre, seen, centre + along * (top - centre));
             g.setLineDashes();
         }
         g.setLineWidth(1);
@@ -348,7 +369,8 @@ final class TimePainter {
             g.strokeLine(x, centre - half, x, centre + half);
             g.strokeLine(end, centre - half, end, centre + half);
             g.setLineWidth(1);
-            for (double at = x; at <= end; at += 9) {
+            double last = Math.min(end, width);
+            for (double at = firstInSight(x, RUNG_PIXELS); at <= last; at += RUNG_PIXELS) {
                 g.strokeLine(at, centre - half, at, centre + half);
             }
             g.strokeLine(x, centre - half * 0.5, end, centre - half * 0.5);
