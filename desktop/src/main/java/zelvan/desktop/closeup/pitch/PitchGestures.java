@@ -58,9 +58,8 @@ final class PitchGestures {
         }
     }
 
-    private PitchPainter.Picture picture() {
-        return PitchPainter.picture(
-                desk, region.getHeight(), locked.getAsDouble(), fan.getAsBoolean());
+    private PitchPicture picture() {
+        return PitchPicture.of(desk, region.getHeight(), locked.getAsDouble(), fan.getAsBoolean());
     }
 
     private void split(Focus.OnNote note, double x) {
@@ -76,7 +75,7 @@ final class PitchGestures {
 
     /// The nearest note, and where voices lie on each other, that of a selected voice.
     private Optional<Focus.OnNote> noteAt(MouseEvent event) {
-        PitchPainter.Picture picture = picture();
+        PitchPicture picture = picture();
         double seconds = secondsAt(event.getX());
         double reach = REACH_PIXELS * 100 / picture.scale().halfTone();
         Selection now = desk.selection().get();

@@ -1,10 +1,6 @@
 package zelvan.desktop.closeup.pitch;
 
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Optional;
-import java.util.stream.DoubleStream;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
@@ -19,13 +15,9 @@ import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
-import zelvan.dsp.Percentile;
 import zelvan.session.Protection;
-import zelvan.session.Session;
-import zelvan.session.Voice;
 import zelvan.tuning.Chord;
 import zelvan.tuning.Harmony;
-import zelvan.tuning.TuningSettings;
 import zelvan.units.RecordedSpan;
 
 /// Paints the Pitch lens: the guide's curve in a corridor as wide as the slack, the voices' curves
@@ -33,15 +25,8 @@ import zelvan.units.RecordedSpan;
 /// thin rail under each note, with a lozenge where the user has changed it.
 final class PitchPainter {
     static final double RULER_WIDTH = 44;
-    private static final double FAN_PIXELS = 26;
     private static final double LEAST_CORRIDOR_PIXELS = 5;
     private static final double HOP = VoiceAnalysis.HOP_SECONDS;
-
-    /// What the names of the voices take at the top: no curve lies under them.
-    private static final double NAMES_PIXELS = 18;
-
-    private static final int SAMPLES_A_VOICE = 200;
-    private static final double MISHEARD_PERCENT = 1.5;
 
     private final Desk desk;
     private final Theme theme;
@@ -49,65 +34,6 @@ final class PitchPainter {
     PitchPainter(Desk desk, Theme theme) {
         this.desk = desk;
         this.theme = theme;
-    }
-
-    /// What is shown.
-    ///
-    /// @param guide its line, if there is a guide
-    /// @param voices theirs, the first on top of the list
-    record Picture(Optional<PitchLine> guide, List<PitchLine> voices, PitchScale scale) {}
-
-    /// @param locked 0 as recorded, 1 as edited
-    /// @param fan whether voices that lie on each other are pulled apart
-    static Picture picture(Desk desk, double height, double locked, boolean fan) {
-        Session session = desk.session();
-        List<PitchLine> voices = new ArrayList<>();
-        Optional<PitchLine> guide = Optional.empty();
-        for (Lane lane : Lane.of(desk.now(), height)) {
-            if (lane.made().analysis().isEmpty()) {
-                continue;
-            }
-            if (lane.isGuide()) {
-                guide = Optional.of(new PitchLine(lane, TuningSettings.OFF, 0, locked, 0));
-            } else {
-                Voice voice = lane.voice();
-                TuningSettings settings = TuningSettings.of(session.settingsOf(voice));
-                double lift = fan ? FAN_PIXELS * (voices.size() + 1) : 0;
-                int place =
-                        (int)
-                                voices.stream()
-                                        .filter(v -> v.lane().stackIndex() == lane.stackIndex())
-                                        .count();
-                voices.add(new PitchLine(lane, settings, place, locked, lift));
-            }
-        }
-        List<PitchLine> all = new ArrayList<>(voices);
-        guide.ifPresent(all::add);
-        double[] cents = inSight(all, desk.sight().viewport().get());
-        double top = Lane.RULER_HEIGHT + NAMES_PIXELS + (fan ? FAN_PIXELS * voices.size() : 0);
-        return new Picture(guide, voices, PitchScale.around(cents, top, height - top));
-    }
-
-    /// The lowest and the highest that each voice sings in sight, but for what is misheard for a
-    /// moment: a voice that sings little has its place like one that sings all the time.
-    private static double[] inSight(List<PitchLine> lines, Viewport view) {
-        return lines.stream().flatMapToDouble(line -> range(line, view)).toArray();
-    }
-
-    private static DoubleStream range(PitchLine line, Viewport view) {
-        int from = line.frameAt(view.startSeconds());
-        int to = line.frameAt(view.endSeconds());
-        int stride = Math.max(1, (to - from) / SAMPLES_A_VOICE);
-        double[] cents =
-                IntStream.iterate(from, f -> f <= to, f -> f + stride)
-                        .mapToDouble(line::centsAt)
-                        .filter(c -> !Double.isNaN(c))
-                        .toArray();
-        return cents.length == 0
-                ? DoubleStream.empty()
-                : DoubleStream.of(
-                        Percentile.of(cents, MISHEARD_PERCENT),
-                        Percentile.of(cents, 100 - MISHEARD_PERCENT));
     }
 
     /// @param locked 0 as recorded, 1 as edited
@@ -122,7 +48,7 @@ final class PitchPainter {
             Optional<Chord> sounding) {
         Palette colours = theme.palette().get();
         Viewport view = desk.sight().viewport().get();
-        Picture picture = picture(desk, height, locked, fan);
+        PitchPicture picture = PitchPicture.of(desk, height, locked, fan);
         Harmony harmony = desk.derived().get().harmony();
         ToneLines tones = new ToneLines(g, colours, picture.scale(), harmony);
         tones.key(width);
@@ -152,7 +78,7 @@ final class PitchPainter {
             GraphicsContext g,
             Palette colours,
             Viewport view,
-            Picture picture,
+            PitchPicture picture,
             double width,
             double height) {
         if (desk.focus().get() instanceof Focus.OnRange(String voiceId, RecordedSpan span)) {
@@ -378,7 +304,8 @@ final class PitchPainter {
     }
 
     /// Who is who: at the beginning of each line where they are pulled apart, else in a row.
-    private static void names(GraphicsContext g, Palette colours, Picture picture, double width) {
+    private static void names(
+            GraphicsContext g, Palette colours, PitchPicture picture, double width) {
         double x = RULER_WIDTH + 8;
         g.setTextAlign(TextAlignment.LEFT);
         g.setTextBaseline(VPos.CENTER);
