@@ -2,9 +2,11 @@ package zelvan.dsp;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import zelvan.audio.Sound;
 
 class ResamplerTest {
     private static float[] tone(int rate, double hertz, int frames) {
@@ -48,6 +50,36 @@ class ResamplerTest {
             power += Math.pow(expected[i], 2);
         }
         return 10 * Math.log10(error / power);
+    }
+
+    /// However the output is divided, to the last bit; and no more of the input is asked for at
+    /// once than a part of it.
+    @Test
+    void bitByBitItIsTheSame() {
+        Random random = new Random(5);
+        float[] input = new float[200_000];
+        for (int i = 0; i < input.length; i++) {
+            input[i] = (float) random.nextGaussian();
+        }
+        Resampler resampler = Resampler.quick(48_000, 16_000);
+        int count = (int) resampler.outputFrames(input.length);
+        int before = (int) -resampler.firstInputFrame(0);
+        float[] framed = new float[resampler.inputFramesFor(0, count) + before];
+        System.arraycopy(input, 0, framed, before, input.length);
+        float[] whole = new float[count];
+        resampler.process(framed, 0, count, whole);
+        Sound sound = Sound.owning(48_000, input);
+        int[] most = {0};
+        float[] parts =
+                resampler.resample(
+                        input.length,
+                        (frame, frames) -> {
+                            most[0] = Math.max(most[0], frames);
+                            return sound.mono(frame, frames);
+                        });
+        assertThat(parts).isEqualTo(whole);
+        assertThat(resampler.resample(input)).isEqualTo(whole);
+        assertThat(most[0]).isLessThan(input.length);
     }
 
     @Test
