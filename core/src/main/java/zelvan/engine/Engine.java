@@ -12,6 +12,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
@@ -52,6 +53,11 @@ public final class Engine implements AutoCloseable {
     private final AtomicLong artefacts = new AtomicLong();
     private final AtomicReference<@Nullable Asked> newest = new AtomicReference<>();
     private final SoundCheck soundCheck = new SoundCheck();
+
+    /// Held by whoever listens to what may wait: it takes one processor, and leaves the others to
+    /// the window.
+    private final Semaphore listening = new Semaphore(1, true);
+
     private volatile Map<String, Read> files = Map.of();
 
     public Engine(KeptWork kept) {
@@ -244,22 +250,41 @@ public final class Engine implements AutoCloseable {
         return CompletableFuture.delayedExecutor(CALM_MILLIS, TimeUnit.MILLISECONDS, where);
     }
 
-    private static <T> CompletableFuture<T> listen(
+    private <T> CompletableFuture<T> listen(
             Executor where, AtomicLong asked, Function<BooleanSupplier, T> work) {
         long mine = asked.incrementAndGet();
         BooleanSupplier cancelled = () -> asked.get() != mine;
         return CompletableFuture.supplyAsync(
                 () -> {
-                    if (cancelled.getAsBoolean()) {
-                        throw new CancellationException("something newer is listened to");
+                    listening.acquireUninterruptibly();
+                    try {
+                        failIfNewer(cancelled);
+                        T found =
+                                work.apply(() -> {
+                                    letOthersListen();
+                                    return cancelled.getAsBoolean();
+                                });
+                        failIfNewer(cancelled);
+                        return found;
+                    } finally {
+                        listening.release();
                     }
-                    T found = work.apply(cancelled);
-                    if (cancelled.getAsBoolean()) {
-                        throw new CancellationException("something newer is listened to");
-                    }
-                    return found;
                 },
                 where);
+    }
+
+    private static void failIfNewer(BooleanSupplier cancelled) {
+        if (cancelled.getAsBoolean()) {
+            throw new CancellationException("something newer is listened to");
+        }
+    }
+
+    /// They take turns: what somebody waits for is not kept waiting by what takes minutes.
+    private void letOthersListen() {
+        if (listening.hasQueuedThreads()) {
+            listening.release();
+            listening.acquireUninterruptibly();
+        }
     }
 
     @Override

@@ -8,7 +8,6 @@ import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
-import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.closeup.Lane;
@@ -17,7 +16,6 @@ import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
-import zelvan.measure.Hearing;
 import zelvan.measure.LockMeter;
 import zelvan.session.Protection;
 import zelvan.units.Grid;
@@ -28,7 +26,7 @@ import zelvan.units.RecordedSpan;
 final class TimePainter {
     private static final double THREAD_ROOM = 0.34;
 
-    static final double BEAD_RADIUS = 4.5;
+    private static final double FOCUS_PIXELS = 6;
 
     private static final double DASH_PIXELS = 3;
     private static final double DASH_GAP_PIXELS = 4;
@@ -174,20 +172,19 @@ final class TimePainter {
         }
         List<Bead> beads = beads(lane, view, locked, width);
         if (!lane.isGuide()) {
-            threads(g, colours, view, lane, beads, dragged, locked, width, centre);
+            threads(lane, view, beads, dragged, locked, width, centre).paint(g, colours);
         }
+        Beads shapes = new Beads(centre);
         for (Bead bead : beads) {
             double x = view.x(shownSeconds(bead, dragged), width);
-            bead(g, colours, lane, bead, colour, x, centre);
+            shapes.add(bead, x, isDoubtful(bead, lane));
             if (isFocused(bead)) {
+                double reach = Beads.RADIUS + FOCUS_PIXELS;
                 g.setStroke(colours.text());
-                g.strokeRect(
-                        x - BEAD_RADIUS - 6,
-                        centre - BEAD_RADIUS - 6,
-                        2 * BEAD_RADIUS + 12,
-                        2 * BEAD_RADIUS + 12);
+                g.strokeRect(x - reach, centre - reach, 2 * reach, 2 * reach);
             }
         }
+        shapes.paint(g, colours, colour);
         name(g, colours, lane);
         g.setFill(colours.line());
         g.fillRect(0, lane.top() + lane.height() - 1, width, 1);
@@ -217,105 +214,34 @@ final class TimePainter {
         g.fillText(text.getText(), 8, lane.top() + 11.5);
     }
 
-    /// From the guide's moments to the beads. Those that nobody hears as off, and nobody doubts,
-    /// are one path: most are.
-    private void threads(
-            GraphicsContext g,
-            Palette colours,
-            Viewport view,
+    private Threads threads(
             Lane lane,
+            Viewport view,
             List<Bead> beads,
             Optional<BeadDrag.At> dragged,
             double locked,
             double width,
             double centre) {
         DoubleUnaryOperator guideShown = Lane.guideShown(desk.now(), locked);
-        double top = lane.top() + 3;
-        g.beginPath();
+        Threads threads =
+                new Threads(lane.top() + 3, centre, -BEAD_ROOM_PIXELS, width + BEAD_ROOM_PIXELS);
         for (Bead bead : beads) {
-            if (bead.anchor().isEmpty()) {
-                continue;
-            }
-            Anchor anchor = bead.anchor().get();
-            double guide = guideShown.applyAsDouble(anchor.guideSeconds());
-            double offset = shownSeconds(bead, dragged) - guide;
-            double from = view.x(guide, width);
-            double to = view.x(guide + offset, width);
-            double share =
-                    Math.clamp(
-                            (Math.abs(offset) - Hearing.NOTICEABLE_SECONDS)
-                                    / Hearing.ENSEMBLE_SECONDS,
-                            0,
-                            1);
-            boolean doubtful = LockMeter.isDoubtful(anchor, lane.made().timing());
-            if (share == 0 && !doubtful) {
-                g.moveTo(from, top);
-                g.lineTo(to, centre);
-                continue;
-            }
-            Color off = offset < 0 ? colours.early() : colours.late();
-            g.setStroke(
-                    share > 0
-                            ? colours.quiet().interpolate(off, Math.min(1, 0.35 + share))
-                            : quietThread(colours));
-            g.setLineWidth(share > 0 ? 1.4 + share : 1);
-            if (doubtful) {
-                g.setLineDashes(3, 3);
-            }
-            // From the bead on, as far as it is in sight: a moment that is far off would be dashed
-            // all the way.
-            double seen = Math.clamp(from, -BEAD_ROOM_PIXELS, width + BEAD_ROOM_PIXELS);
-            double along = seen == from ? 1 : (seen - to) / (from - to);
-            g.strokeLine(to, centre, seen, centre + along * (top - centre));
-            g.setLineDashes();
+            bead.anchor()
+                    .ifPresent(anchor -> {
+                        double guide = guideShown.applyAsDouble(anchor.guideSeconds());
+                        double shown = shownSeconds(bead, dragged);
+                        threads.add(
+                                shown - guide,
+                                isDoubtful(bead, lane),
+                                view.x(guide, width),
+                                view.x(shown, width));
+                    });
         }
-        g.setLineWidth(1);
-        g.setStroke(quietThread(colours));
-        g.stroke();
+        return threads;
     }
 
-    private static Color quietThread(Palette colours) {
-        return colours.quiet().deriveColor(0, 1, 1, 0.6);
-    }
-
-    private static void bead(
-            GraphicsContext g,
-            Palette colours,
-            Lane lane,
-            Bead bead,
-            Color colour,
-            double x,
-            double y) {
-        boolean held = bead.anchor().map(Anchor::byUser).orElse(false);
-        double r = BEAD_RADIUS;
-        g.setFill(held ? colours.accent() : colour.interpolate(colours.text(), 0.35));
-        g.setStroke(colours.surface());
-        switch (bead.kind().orElse(LandmarkKind.VOWEL)) {
-            case VOWEL -> {
-                g.fillOval(x - r, y - r, 2 * r, 2 * r);
-                g.strokeOval(x - r, y - r, 2 * r, 2 * r);
-            }
-            case CONSONANT -> {
-                double[] xs = {x - r, x, x + r, x};
-                double[] ys = {y, y - r, y, y + r};
-                g.fillPolygon(xs, ys, 4);
-                g.strokePolygon(xs, ys, 4);
-            }
-            case RELEASE -> {
-                g.fillRect(x - 2, y - r - 2, 4, 2 * r + 4);
-                g.strokeRect(x - 2, y - r - 2, 4, 2 * r + 4);
-            }
-        }
-        if (bead.anchor().map(Anchor::held).orElse(false)) {
-            g.setStroke(colours.accent());
-            g.strokeOval(x - r - 3, y - r - 3, 2 * r + 6, 2 * r + 6);
-        } else if (!held
-                && bead.anchor()
-                        .map(a -> LockMeter.isDoubtful(a, lane.made().timing()))
-                        .orElse(false)) {
-            g.setFill(colours.surface());
-            g.fillOval(x - r + 2, y - r + 2, 2 * r - 4, 2 * r - 4);
-        }
+    private static boolean isDoubtful(Bead bead, Lane lane) {
+        return bead.anchor().map(a -> LockMeter.isDoubtful(a, lane.made().timing())).orElse(false);
     }
 
     private boolean isFocused(Bead bead) {
