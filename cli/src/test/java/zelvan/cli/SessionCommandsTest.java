@@ -160,7 +160,7 @@ class SessionCommandsTest {
         Session set = SessionFile.read(file);
         Voice left = voice(set, "Mara double left");
         assertThat(set.inForce(left, TimingSettings::of).apply(5).pull()).isEqualTo(1);
-        assertThat(set.inForce(left, TimingSettings::of).apply(8).pull()).isEqualTo(0.5);
+        assertThat(set.inForce(left, TimingSettings::of).apply(8).pull()).isEqualTo(0.9);
         assertThat(set.inForce(left, TuningSettings::of).apply(5).target())
                 .isEqualTo(PitchTarget.OWN);
         assertThat(left.phrases().getFirst().guideSpan())

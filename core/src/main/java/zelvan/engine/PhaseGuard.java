@@ -109,6 +109,7 @@ final class PhaseGuard {
         boolean follows = other.role().follows();
         return Opening.slackSeconds(
                 made.alignment(),
+                made.timing().placement(),
                 derived.session().inForce(voice, TimingSettings::of).apply(phrase.middleSeconds()),
                 t ->
                         follows

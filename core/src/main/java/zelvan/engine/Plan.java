@@ -192,6 +192,7 @@ final class Plan {
                         new Mapper(heard.heard()),
                         aligned,
                         List.of(),
+                        List.of(),
                         session.inForce(guide, TimingSettings::of),
                         hand.fences()));
     }
@@ -229,6 +230,7 @@ final class Plan {
                                 new Mapper(heard.heard()),
                                 aligned,
                                 List.of(guide.get().timed()),
+                                List.of(new Placed(heard.heard(), aligned, guide.get().timed())),
                                 session.inForce(voice, TimingSettings::of),
                                 hand.fences())));
     }

@@ -5,6 +5,7 @@ import java.util.function.DoubleUnaryOperator;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.dsp.Percentile;
+import zelvan.timing.Placement;
 import zelvan.timing.TimingSettings;
 import zelvan.units.GuideSpan;
 
@@ -20,12 +21,17 @@ public final class Opening {
     private Opening() {}
 
     /// @param voice aligned with the guide
+    /// @param placement where its phrases lie
     /// @param settings in force now
     /// @param other how far the other voice is from the guide at a moment of the guide, as it
     ///   sounds
     /// @param phrase of the guide
     public static Optional<Double> slackSeconds(
-            Alignment voice, TimingSettings settings, DoubleUnaryOperator other, GuideSpan phrase) {
+            Alignment voice,
+            Placement placement,
+            TimingSettings settings,
+            DoubleUnaryOperator other,
+            GuideSpan phrase) {
         for (double slack = settings.slackSeconds() + STEP_SECONDS;
                 slack <= MOST_SECONDS;
                 slack += STEP_SECONDS) {
@@ -34,7 +40,7 @@ public final class Opening {
                     voice.anchorsIn(phrase).stream()
                             .mapToDouble(a ->
                                     Math.abs(
-                                            left(a, looser)
+                                            left(a, placement, looser)
                                                     - other.applyAsDouble(a.guideSeconds())))
                             .toArray();
             if (apart.length > 0 && Percentile.median(apart) >= APART_SECONDS) {
@@ -44,7 +50,9 @@ public final class Opening {
         return Optional.empty();
     }
 
-    private static double left(Anchor anchor, TimingSettings settings) {
-        return anchor.offsetSeconds() - settings.moveSeconds(anchor.offsetSeconds());
+    private static double left(Anchor anchor, Placement placement, TimingSettings settings) {
+        return anchor.offsetSeconds()
+                - settings.moveSeconds(
+                        anchor.offsetSeconds(), placement.secondsAt(anchor.sourceSeconds()));
     }
 }

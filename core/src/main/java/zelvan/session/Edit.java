@@ -2,14 +2,11 @@ package zelvan.session;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
-import java.util.stream.Collectors;
 import zelvan.timing.TimingSettings;
 
 /// A named change of what is wanted: a function from session to session.
 public sealed interface Edit
         permits Edit.AddVoices,
-                Edit.RemoveVoice,
                 Edit.SetGuide,
                 Edit.SetRole,
                 Edit.Together,
@@ -19,6 +16,7 @@ public sealed interface Edit
                 Edit.SetStrip,
                 Edit.SetMix,
                 RepairEdit,
+                TrackEdit,
                 Turn,
                 TuningEdit,
                 GuideEdit {
@@ -52,27 +50,6 @@ public sealed interface Edit
             List<Recording> allRecordings = new ArrayList<>(session.recordings());
             allRecordings.addAll(recordings);
             return session.withStacks(allStacks).withRecordings(allRecordings).withVoices(all);
-        }
-    }
-
-    /// Takes a track out of the session; its file stays where it is.
-    record RemoveVoice(String voiceId, String name) implements Edit {
-        @Override
-        public String title() {
-            return "Remove " + name;
-        }
-
-        @Override
-        public Session apply(Session session) {
-            List<Voice> left =
-                    session.voices().stream().filter(v -> !v.id().equals(voiceId)).toList();
-            Set<String> used =
-                    left.stream().map(v -> v.layer().recordingId()).collect(Collectors.toSet());
-            return session.withVoices(left)
-                    .withRecordings(
-                            session.recordings().stream()
-                                    .filter(r -> used.contains(r.id()))
-                                    .toList());
         }
     }
 

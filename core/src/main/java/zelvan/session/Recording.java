@@ -11,6 +11,10 @@ public record Recording(String id, AudioReference audio, HandWork hand) {
         return new Recording(id, audio, HandWork.NONE);
     }
 
+    Recording withId(String value) {
+        return new Recording(value, audio, hand);
+    }
+
     public Recording withAudio(AudioReference value) {
         return new Recording(id, value, hand);
     }

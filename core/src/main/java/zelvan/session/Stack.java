@@ -2,6 +2,7 @@ package zelvan.session;
 
 import java.util.Locale;
 import zelvan.setting.Settings;
+import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 
@@ -19,8 +20,14 @@ public record Stack(String id, String name, Settings settings, String leaderId) 
         this(id, name, settings, GUIDE);
     }
 
-    /// The stack in which voices of a role start. What their pitch is drawn to is chosen; how much
-    /// of it is taken, the user says.
+    /// How tightly voices start: human, and without flams (decision 17).
+    private static final Settings TIMING =
+            Settings.of(TimingSettings.PULL, 90.0)
+                    .with(TimingSettings.SLACK, 5.0)
+                    .with(TimingSettings.LIMIT, 25.0);
+
+    /// The stack in which voices of a role start, locked. What their pitch is drawn to is chosen;
+    /// how much of it is taken, the user says.
     public static Stack of(Role role) {
         String name =
                 switch (role) {
@@ -36,7 +43,11 @@ public record Stack(String id, String name, Settings settings, String leaderId) 
                     case HARMONY -> PitchTarget.OWN;
                 };
         return new Stack(
-                name.toLowerCase(Locale.ROOT), name, Settings.of(TuningSettings.TARGET, target));
+                name.toLowerCase(Locale.ROOT), name, TIMING.with(TuningSettings.TARGET, target));
+    }
+
+    public Stack withName(String value) {
+        return new Stack(id, value, settings, leaderId);
     }
 
     public Stack withSettings(Settings value) {

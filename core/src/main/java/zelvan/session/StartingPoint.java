@@ -9,14 +9,15 @@ import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 
 /// Settings to start from, by kind of voice. The figures are common practice: tight where words are
-/// heard, looser where notes are held, never so loose that voices flam; doubles and octaves follow
-/// the pitch of the guide, harmonies and speech keep their own.
+/// heard, looser where notes are held, never so loose that voices flam (see
+/// [zelvan.measure.Hearing] for how far that is); doubles and octaves follow the pitch of the
+/// guide, harmonies and speech keep their own.
 public enum StartingPoint {
-    DOUBLE("double", 85, 8, LineUp.BOTH, PitchTarget.GUIDE, 85, 5, 70),
-    HARMONY("harmony", 70, 12, LineUp.VOWELS, PitchTarget.OWN, 0, 0, 100),
-    OCTAVE("octave", 80, 10, LineUp.BOTH, PitchTarget.OCTAVE, 85, 5, 100),
-    RAP("rap or speech", 90, 5, LineUp.CONSONANTS, PitchTarget.OWN, 0, 0, 100),
-    LEGATO("legato", 60, 16, LineUp.VOWELS, PitchTarget.GUIDE, 60, 10, 100);
+    DOUBLE("double", 85, 8, 17, LineUp.BOTH, PitchTarget.GUIDE, 85, 5, 70),
+    HARMONY("harmony", 70, 12, 20, LineUp.VOWELS, PitchTarget.OWN, 0, 0, 100),
+    OCTAVE("octave", 80, 10, 20, LineUp.BOTH, PitchTarget.OCTAVE, 85, 5, 100),
+    RAP("rap or speech", 90, 5, 12, LineUp.CONSONANTS, PitchTarget.OWN, 0, 0, 100),
+    LEGATO("legato", 60, 16, 25, LineUp.VOWELS, PitchTarget.GUIDE, 60, 10, 100);
 
     private final String word;
     private final Settings settings;
@@ -25,6 +26,7 @@ public enum StartingPoint {
             String word,
             double pullPercent,
             double slackMillis,
+            double limitMillis,
             LineUp lineUp,
             PitchTarget target,
             double pitchPullPercent,
@@ -34,6 +36,7 @@ public enum StartingPoint {
         settings =
                 Settings.of(TimingSettings.PULL, pullPercent)
                         .with(TimingSettings.SLACK, slackMillis)
+                        .with(TimingSettings.LIMIT, limitMillis)
                         .with(TimingSettings.LINE_UP, lineUp)
                         .with(TuningSettings.TARGET, target)
                         .with(TuningSettings.PULL, pitchPullPercent)

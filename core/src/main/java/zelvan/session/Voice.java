@@ -42,6 +42,15 @@ public record Voice(
         return voices.size() == 1 ? voices.getFirst().name() : voices.size() + " voices";
     }
 
+    public Voice withName(String value) {
+        return new Voice(id, value, role, stackId, layer, settings, phrases, strip);
+    }
+
+    /// The same as another track of that name, made of something else.
+    Voice copied(String newId, String newName, Layer newLayer) {
+        return new Voice(newId, newName, role, stackId, newLayer, settings, phrases, strip);
+    }
+
     public Voice withRole(Role value, String stack) {
         return new Voice(id, name, value, stack, layer, settings, phrases, strip);
     }

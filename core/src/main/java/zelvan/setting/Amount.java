@@ -1,6 +1,7 @@
 package zelvan.setting;
 
 import java.util.Locale;
+import java.util.Optional;
 
 /// A setting that is a number.
 ///
@@ -9,6 +10,7 @@ import java.util.Locale;
 /// @param most the greatest value
 /// @param leastShown where a slider begins; what is below can be typed
 /// @param mostShown as far as it goes; what is beyond can be typed
+/// @param mostWord what the greatest value is called, if it means that there is no bound
 public record Amount(
         String word,
         String label,
@@ -18,15 +20,30 @@ public record Amount(
         double most,
         double leastShown,
         double mostShown,
-        Double usual)
+        Double usual,
+        Optional<String> mostWord)
         implements Setting<Double> {
     public Amount {
         if (!(least <= leastShown
                 && leastShown <= usual
-                && usual <= mostShown
+                && (usual <= mostShown || usual == most)
                 && mostShown <= most)) {
             throw new IllegalArgumentException(word + " is usually out of its range");
         }
+    }
+
+    /// One whose values are all numbers.
+    public Amount(
+            String word,
+            String label,
+            String help,
+            String unit,
+            double least,
+            double most,
+            double leastShown,
+            double mostShown,
+            Double usual) {
+        this(word, label, help, unit, least, most, leastShown, mostShown, usual, Optional.empty());
     }
 
     /// From nothing to some per cent.
@@ -35,8 +52,16 @@ public record Amount(
         return new Amount(word, label, help, "%", 0, most, 0, most, usual);
     }
 
+    /// Whether a value means that there is no bound.
+    public boolean isUnbounded(double value) {
+        return value == most && mostWord.isPresent();
+    }
+
     @Override
     public Double parse(String typed) {
+        if (mostWord.filter(typed.trim()::equalsIgnoreCase).isPresent()) {
+            return most;
+        }
         try {
             return checked(Double.parseDouble(typed.trim().replace(',', '.')));
         } catch (NumberFormatException e) {
@@ -46,6 +71,9 @@ public record Amount(
 
     @Override
     public String typed(Double value) {
+        if (isUnbounded(value)) {
+            return mostWord.orElseThrow();
+        }
         return value == Math.rint(value)
                 ? String.format(Locale.ROOT, "%.0f", value)
                 : value.toString();
@@ -53,6 +81,9 @@ public record Amount(
 
     @Override
     public String shown(Double value) {
+        if (isUnbounded(value)) {
+            return mostWord.orElseThrow();
+        }
         String format = value == Math.rint(value) ? "%.0f %s" : "%.1f %s";
         return String.format(Locale.ROOT, format, value, unit);
     }

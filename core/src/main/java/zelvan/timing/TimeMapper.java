@@ -20,11 +20,12 @@ import zelvan.units.RecordedSpan;
 /// Turns an alignment into a time map.
 ///
 /// How it works: the voice is an [ElasticLine]. Rests stretch easily, sustained vowels less,
-/// consonants, esses and breaths hardly. Each anchor pulls its moment by its share of its offset
-/// (pull and slack), the more strongly the more exactly it is known. Stretches that must stay as
-/// they are (protected, or sung by the voice alone) keep their length, and what is sung alone its
-/// place if the rests around it have the room. Where only an extreme rate would satisfy an anchor,
-/// the line gives way, and the anchor is said to be left out.
+/// consonants, esses and breaths hardly. Each anchor pulls its moment to its phrase's place
+/// ([Placement]) and by its share of what is left then (pull, slack, limit), the more strongly the
+/// more exactly it is known. Stretches that must stay as they are (protected, or sung by the voice
+/// alone) keep their length, and what is sung alone its place if the rests around it have the room.
+/// Where only an extreme rate would satisfy an anchor, the line gives way, and the anchor is said
+/// to be left out.
 public final class TimeMapper {
     private static final double SLOWEST_RATE = 1 / 3.0;
     private static final double FASTEST_RATE = 3;
@@ -99,29 +100,31 @@ public final class TimeMapper {
         }
     }
 
-    /// Onto a guide that sounds as it was recorded.
+    /// Onto a guide that sounds as it was recorded, each phrase being in its place.
     ///
     /// @param settingsAt the settings in force at a moment of the guide, in seconds
     /// @param fences protected stretches of the voice
     public TimingResult map(
             Alignment alignment, DoubleFunction<TimingSettings> settingsAt, List<Fence> fences) {
-        return map(alignment, TimeMap.IDENTITY, settingsAt, fences);
+        return map(alignment, TimeMap.IDENTITY, Placement.NONE, settingsAt, fences);
     }
 
     /// @param guide when each moment of the guide sounds
+    /// @param placement how late the phrases of the voice are as a whole
     /// @param settingsAt the settings in force at a moment of the guide as recorded, in seconds
     /// @param fences protected stretches of the voice
     public TimingResult map(
             Alignment alignment,
             TimeMap guide,
+            Placement placement,
             DoubleFunction<TimingSettings> settingsAt,
             List<Fence> fences) {
         List<RecordedSpan> fixed = fences.stream().map(Fence::span).toList();
         List<RecordedSpan> rigid = new ArrayList<>(fixed);
         alignment.unmatched().stream().flatMap(alone -> outside(alone, fixed)).forEach(rigid::add);
-        List<Goal> goals = goals(alignment, guide, settingsAt, fixed, rigid);
+        List<Goal> goals = goals(alignment, guide, placement, settingsAt, fixed, rigid);
         if (goals.stream().allMatch(goal -> goal.moveSeconds == 0)) {
-            return new TimingResult(TimeMap.IDENTITY, Set.of());
+            return new TimingResult(TimeMap.IDENTITY, Set.of(), placement);
         }
         double[] knots = knots(goals, rigid);
         int[] places = goals.stream().mapToInt(g -> place(knots, g.seconds())).toArray();
@@ -134,7 +137,9 @@ public final class TimeMapper {
         double[] moves = line(knots, tied, goals, places, staying).solve();
         boolean[] kept = kept(knots, moves, tied, goals, places);
         return new TimingResult(
-                TimeMap.of(points(knots, moves, kept)), leftOut(knots, moves, goals, places));
+                TimeMap.of(points(knots, moves, kept)),
+                leftOut(knots, moves, goals, places),
+                placement);
     }
 
     private static int place(double[] knots, double seconds) {
@@ -254,6 +259,7 @@ public final class TimeMapper {
     private List<Goal> goals(
             Alignment alignment,
             TimeMap guide,
+            Placement placement,
             DoubleFunction<TimingSettings> settingsAt,
             List<RecordedSpan> fixed,
             List<RecordedSpan> rigid) {
@@ -272,7 +278,8 @@ public final class TimeMapper {
                 goals.add(
                         new Goal(
                                 anchor,
-                                -settings.moveSeconds(offset),
+                                -settings.moveSeconds(
+                                        offset, placement.secondsAt(anchor.sourceSeconds())),
                                 !anchor.byUser() && yields(anchor, settings.lineUp())));
             }
         }

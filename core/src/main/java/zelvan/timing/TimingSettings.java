@@ -1,6 +1,7 @@
 package zelvan.timing;
 
 import java.util.List;
+import java.util.Optional;
 import zelvan.setting.Amount;
 import zelvan.setting.Choice;
 import zelvan.setting.Setting;
@@ -10,8 +11,10 @@ import zelvan.setting.Settings;
 ///
 /// @param pull how much of an offset is taken away, 0 (nothing) to 1 (all that exceeds the slack)
 /// @param slackSeconds how much offset is left alone as human, 0 to 10
+/// @param limitSeconds the most that is left of an offset, 0 or more; infinite where there is no
+///   limit
 /// @param lineUp what is lined up first
-public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
+public record TimingSettings(double pull, double slackSeconds, double limitSeconds, LineUp lineUp) {
     /// Half way is where most people start.
     public static final Amount PULL =
             Amount.percent("timing-pull", "Pull", "How much of an offset is taken away", 100, 50);
@@ -28,6 +31,19 @@ public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
                     100,
                     0.0);
 
+    public static final Amount LIMIT =
+            new Amount(
+                    "timing-limit",
+                    "Limit",
+                    "The most that is left of an offset, whatever pull and slack leave",
+                    "ms",
+                    0,
+                    10_000,
+                    0,
+                    100,
+                    10_000.0,
+                    Optional.of("none"));
+
     public static final Choice<LineUp> LINE_UP =
             Choice.of(
                     "line-up",
@@ -38,7 +54,7 @@ public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
                     LineUp.BOTH);
 
     /// All of them.
-    public static final List<Setting<?>> SETTINGS = List.of(PULL, SLACK, LINE_UP);
+    public static final List<Setting<?>> SETTINGS = List.of(PULL, SLACK, LIMIT, LINE_UP);
 
     /// Nothing is moved.
     public static final TimingSettings OFF = new TimingSettings(0, 0);
@@ -55,11 +71,21 @@ public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
         if (!(slackSeconds >= 0 && slackSeconds <= MOST_SLACK_SECONDS)) {
             throw new IllegalArgumentException("slackSeconds must be 0 to 10, was " + slackSeconds);
         }
+        if (!(limitSeconds >= 0)) {
+            throw new IllegalArgumentException(
+                    "limitSeconds must be 0 or more, was " + limitSeconds);
+        }
         // A negative zero is no bound of a range that begins with a positive one.
         slackSeconds += 0.0;
+        limitSeconds += 0.0;
     }
 
-    /// Consonants and vowels alike.
+    /// Without a limit.
+    public TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
+        this(pull, slackSeconds, Double.POSITIVE_INFINITY, lineUp);
+    }
+
+    /// Consonants and vowels alike, without a limit.
     public TimingSettings(double pull, double slackSeconds) {
         this(pull, slackSeconds, LineUp.BOTH);
     }
@@ -69,20 +95,40 @@ public record TimingSettings(double pull, double slackSeconds, LineUp lineUp) {
         return new TimingSettings(
                 settings.inForce(PULL) / 100,
                 settings.inForce(SLACK) / 1000,
+                LIMIT.isUnbounded(settings.inForce(LIMIT))
+                        ? Double.POSITIVE_INFINITY
+                        : settings.inForce(LIMIT) / 1000,
                 settings.inForce(LINE_UP));
     }
 
     public TimingSettings withSlack(double seconds) {
-        return new TimingSettings(pull, seconds, lineUp);
+        return new TimingSettings(pull, seconds, limitSeconds, lineUp);
+    }
+
+    public TimingSettings withLimit(double seconds) {
+        return new TimingSettings(pull, slackSeconds, seconds, lineUp);
     }
 
     public TimingSettings withLineUp(LineUp value) {
-        return new TimingSettings(pull, slackSeconds, value);
+        return new TimingSettings(pull, slackSeconds, limitSeconds, value);
     }
 
-    /// How much earlier a moment that is `offsetSeconds` late is to sound (negative: later).
+    /// How much earlier a moment that is `offsetSeconds` late is to sound (negative: later), its
+    /// phrase being in its place.
     public double moveSeconds(double offsetSeconds) {
-        double kept = Math.clamp(offsetSeconds, -slackSeconds, slackSeconds);
-        return pull * (offsetSeconds - kept);
+        return moveSeconds(offsetSeconds, 0);
+    }
+
+    /// The same in a phrase that is off as a whole. Without any pull nothing is moved.
+    ///
+    /// @param placementSeconds how late the phrase is there; see [Placement]
+    public double moveSeconds(double offsetSeconds, double placementSeconds) {
+        if (pull == 0) {
+            return 0;
+        }
+        double feel = offsetSeconds - placementSeconds;
+        double kept = Math.clamp(feel, -slackSeconds, slackSeconds);
+        double left = feel - pull * (feel - kept);
+        return offsetSeconds - Math.clamp(left, -limitSeconds, limitSeconds);
     }
 }

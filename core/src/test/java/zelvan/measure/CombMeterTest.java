@@ -11,6 +11,7 @@ import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.session.StartingPoint;
 import zelvan.testing.Takes;
+import zelvan.timing.Placement;
 import zelvan.timing.TimingSettings;
 import zelvan.units.GuideSpan;
 
@@ -76,7 +77,8 @@ class CombMeterTest {
                         Anchor.found(Optional.empty(), 3.030, 3, 1));
         Alignment voice = new Alignment(late, List.of(), List.of());
         double slack =
-                Opening.slackSeconds(voice, TimingSettings.FULL, t -> 0, phrase).orElseThrow();
+                Opening.slackSeconds(voice, Placement.NONE, TimingSettings.FULL, t -> 0, phrase)
+                        .orElseThrow();
         assertThat(TimingSettings.FULL.withSlack(slack).moveSeconds(0.030))
                 .isLessThanOrEqualTo(0.030 - Opening.APART_SECONDS + 1e-9);
         assertThat(slack).isBetween(0.0119, 0.0141);
@@ -84,6 +86,7 @@ class CombMeterTest {
         Alignment same =
                 new Alignment(
                         List.of(Anchor.found(Optional.empty(), 1, 1, 1)), List.of(), List.of());
-        assertThat(Opening.slackSeconds(same, TimingSettings.FULL, t -> 0, phrase)).isEmpty();
+        assertThat(Opening.slackSeconds(same, Placement.NONE, TimingSettings.FULL, t -> 0, phrase))
+                .isEmpty();
     }
 }

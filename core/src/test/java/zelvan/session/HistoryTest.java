@@ -200,7 +200,7 @@ class HistoryTest {
 
     @Test
     void aTrackIsRemovedWithItsRecording() {
-        Session session = new Edit.RemoveVoice("v", "Left").apply(session());
+        Session session = new TrackEdit.Remove(List.of("v"), "Left").apply(session());
         assertThat(session.recordings()).extracting(Recording::id).containsExactly("g", "w");
     }
 }

@@ -48,8 +48,31 @@ class TimingTest {
                 .isCloseTo(move, within(1e-12));
     }
 
+    /// The definition: a phrase is put in its place, pull and slack act on the rest, and no more
+    /// than the limit is left.
+    @ParameterizedTest
+    @CsvSource({
+        // pull, slack, limit, offset, placement, left
+        "0.5, 0, 1, 0.70, 0.70, 0",
+        "0.5, 0, 1, 0.74, 0.70, 0.02",
+        "0.5, 0.02, 1, 0.74, 0.70, 0.03",
+        "0.5, 0.02, 0.025, 0.74, 0.70, 0.025",
+        "0.5, 0, 0.025, -0.78, -0.70, -0.025",
+        "0.1, 0, 0.025, 0.07, 0, 0.025",
+        "1, 0.05, 0.01, 0.03, 0, 0.01",
+        "1, 0, 0, 0.03, 0, 0",
+        "0, 0, 0, 0.7, 0.7, 0.7"
+    })
+    void noMoreThanTheLimitIsLeft(
+            double pull, double slack, double limit, double offset, double placement, double left) {
+        TimingSettings settings = new TimingSettings(pull, slack).withLimit(limit);
+        assertThat(offset - settings.moveSeconds(offset, placement)).isCloseTo(left, within(1e-12));
+    }
+
     @Test
     void settingsOutOfRangeAreRefused() {
+        assertThatThrownBy(() -> TimingSettings.FULL.withLimit(-0.01))
+                .hasMessageContaining("-0.01");
         assertThatThrownBy(() -> new TimingSettings(1.2, 0)).hasMessageContaining("1.2");
         assertThatThrownBy(() -> new TimingSettings(1, -0.001)).hasMessageContaining("-0.001");
     }
@@ -314,7 +337,8 @@ class TimingTest {
     @Test
     void voicesFollowACorrectedGuide() {
         TimeMap guide = TimeMap.of(List.of(new TimeMap.Point(0, 0.1), new TimeMap.Point(13, 13.3)));
-        TimeMap map = MAPPER.map(LOOSE, guide, t -> TimingSettings.FULL, List.of()).map();
+        TimeMap map =
+                MAPPER.map(LOOSE, guide, Placement.NONE, t -> TimingSettings.FULL, List.of()).map();
         for (Anchor anchor : LOOSE.anchors()) {
             if (anchor.kind().isPresent() && anchor.confidence() > 0.9) {
                 assertThat(map.outputSecondsAt(anchor.sourceSeconds()))

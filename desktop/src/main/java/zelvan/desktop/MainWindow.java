@@ -52,6 +52,7 @@ public final class MainWindow {
     private final Slide slide;
     private final LensView time;
     private final LensView pitch;
+    private final LockMapView lockMap;
     private final Commands commands;
     private final Scene scene;
     private int doubt = -1;
@@ -65,6 +66,7 @@ public final class MainWindow {
         slide = new Slide(desk.hearing().version());
         time = new TimeLens(desk, theme, slide);
         pitch = new PitchLens(desk, theme, slide);
+        lockMap = new LockMapView(desk, theme);
         commands = new Commands(table());
         BorderPane root = new BorderPane();
         root.setTop(new VBox(commands.menuBar(), new TransportView(desk, theme, commands).node()));
@@ -104,7 +106,7 @@ public final class MainWindow {
                                 .node());
         below.setDividerPositions(0.765);
         SplitPane.setResizableWithParent(below.getItems().getLast(), false);
-        SplitPane both = new SplitPane(new LockMapView(desk, theme).node(), below);
+        SplitPane both = new SplitPane(lockMap.node(), below);
         both.setOrientation(Orientation.VERTICAL);
         both.setDividerPositions(0.5);
         Node empty =
@@ -120,6 +122,7 @@ public final class MainWindow {
 
     private List<Command> table() {
         List<Command> all = new ArrayList<>(files());
+        all.addAll(lockMap.commands());
         all.addAll(time.commands());
         all.addAll(RepairCommands.of(desk));
         all.addAll(pitch.commands());

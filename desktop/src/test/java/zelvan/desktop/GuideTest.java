@@ -85,6 +85,8 @@ class GuideTest extends CloseUpTestBase {
     @Test
     void theGuideIsCorrectedByHandWithTheSameBeads(FxRobot robot) {
         openDoubles(robot, 2, 5);
+        robot.interact(() -> desk.apply(pull(50)));
+        waitUntilDerived();
         double vowel =
                 new Repairs(desk.now())
                         .guideLandmarks().stream()
@@ -92,14 +94,17 @@ class GuideTest extends CloseUpTestBase {
                                 .filter(t -> t > 3.4)
                                 .findFirst()
                                 .orElseThrow();
-        double before = sounds(RIGHT, derived(RIGHT).alignment().sourceSecondsAt(vowel));
         drag(robot, onGuide(robot, vowel), 30);
         assertThat(hand("Mara lead").anchors()).hasSize(1);
         double moved = derived("Mara lead").timing().map().outputSecondsAt(vowel) - vowel;
         assertThat(moved).isGreaterThan(0.05);
-        // At half pull, half of where the guide went.
-        assertThat(sounds(RIGHT, derived(RIGHT).alignment().sourceSecondsAt(vowel)) - before)
-                .isCloseTo(moved / 2, within(0.02));
+        // Its phrase goes to where the guide's went; of what is felt, half is left.
+        double source = derived(RIGHT).alignment().sourceSecondsAt(vowel);
+        double offset = source - vowel - moved;
+        double place = derived(RIGHT).timing().placement().secondsAt(source);
+        double left = offset - new TimingSettings(0.5, 0).moveSeconds(offset, place);
+        assertThat(sounds(RIGHT, source)).isCloseTo(vowel + moved + left, within(0.02));
+        assertThat(Math.abs(left)).isLessThan(0.5 * Math.abs(source - vowel));
         assertThat(undoTitle()).startsWith("Mara lead: hold at");
     }
 

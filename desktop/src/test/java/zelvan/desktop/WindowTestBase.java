@@ -167,8 +167,12 @@ abstract class WindowTestBase {
         return Turn.all(List.of(Scope.ALL), "All stacks", "settings", values);
     }
 
+    /// All of the offset counts, and nothing limits what is left of it.
     static Edit pull(double percent) {
-        return turned(Settings.of(TimingSettings.PULL, percent));
+        return turned(
+                Settings.of(TimingSettings.PULL, percent)
+                        .with(TimingSettings.SLACK, 0.0)
+                        .with(TimingSettings.LIMIT, TimingSettings.LIMIT.most()));
     }
 
     static Settings pitch(PitchTarget target, double pullPercent, double detailPercent) {

@@ -16,6 +16,7 @@ import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.Stack;
+import zelvan.session.TrackEdit;
 import zelvan.session.TuningEdit;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
@@ -194,7 +195,7 @@ final class RandomEdits {
             }
             case 2 ->
                     new Edit.Follow(one(session.stacks()).id(), "stack", voice.id(), voice.name());
-            default -> new Edit.RemoveVoice(voice.id(), voice.name());
+            default -> new TrackEdit.Remove(List.of(voice.id()), voice.name());
         };
     }
 }

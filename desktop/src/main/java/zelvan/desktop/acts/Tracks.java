@@ -1,11 +1,14 @@
 package zelvan.desktop.acts;
 
 import java.util.List;
+import java.util.Optional;
 import zelvan.measure.Combing;
 import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Scope;
+import zelvan.session.Session;
 import zelvan.session.Stack;
+import zelvan.session.TrackEdit;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
@@ -39,6 +42,144 @@ public record Tracks(State now) {
                         "Beads that were held or placed against the old guide are let go. Undo"
                                 + " brings them and the old guide back.")
                 : lead;
+    }
+
+    /// The tracks that are picked: those that are selected, or all of the stack that is.
+    public List<Voice> picked() {
+        return now.selection()
+                .stackId()
+                .map(id ->
+                        now.session().voices().stream()
+                                .filter(v -> v.stackId().equals(id))
+                                .toList())
+                .orElseGet(now::selected);
+    }
+
+    /// Calls a track something else; nothing if that says nothing, or nothing new.
+    public Act rename(String voiceId, String name) {
+        String said = name.strip();
+        return now.voice(voiceId)
+                .filter(v -> !said.isEmpty() && !v.name().equals(said))
+                .map(v -> Act.of(new TrackEdit.Name(voiceId, v.name(), said)))
+                .orElse(Act.NOTHING);
+    }
+
+    /// Calls a stack something else.
+    public Act renameStack(String stackId, String name) {
+        String said = name.strip();
+        return now.session()
+                .stack(stackId)
+                .filter(s -> !said.isEmpty() && !s.name().equals(said))
+                .map(s -> Act.of(new TrackEdit.NameStack(stackId, s.name(), said)))
+                .orElse(Act.NOTHING);
+    }
+
+    /// Takes what is picked out of the session.
+    public Act remove() {
+        List<Voice> voices = picked();
+        return voices.isEmpty()
+                ? Act.NOTHING
+                : Act.of(new TrackEdit.Remove(ids(voices), Voice.names(voices)))
+                        .telling(
+                                Voice.names(voices)
+                                        + " removed from the song. Undo brings back what was set and"
+                                        + " mended; the files are where they were.");
+    }
+
+    /// Adds a copy of each track that is picked.
+    public Act copy() {
+        List<Voice> voices = picked();
+        return voices.isEmpty()
+                ? Act.NOTHING
+                : Act.of(new TrackEdit.Copy(ids(voices), Voice.names(voices)));
+    }
+
+    /// Puts what is picked into a stack, behind those that are in it.
+    public Act into(Stack stack) {
+        List<Voice> voices = following();
+        return voices.isEmpty()
+                ? Act.NOTHING
+                : Act.of(
+                        new TrackEdit.Move(
+                                ids(voices), Voice.names(voices), Optional.empty(), stack));
+    }
+
+    /// Puts what is picked into a stack of its own, with the settings of the one that it is in.
+    public Act gather() {
+        List<Voice> voices = following();
+        return voices.isEmpty() ? Act.NOTHING : into(freshLike(voices.getFirst()));
+    }
+
+    private Stack freshLike(Voice voice) {
+        Session session = now.session();
+        Stack like = session.stack(voice.stackId()).orElseThrow();
+        int number = 1;
+        while (session.stack("stack-" + number).isPresent()) {
+            number++;
+        }
+        return new Stack("stack-" + number, "Stack " + number, like.settings(), like.leaderId());
+    }
+
+    /// Puts tracks where another one is: before it, and into its stack.
+    public Act moveTo(List<Voice> voices, Voice target) {
+        List<Voice> moved =
+                voices.stream()
+                        .filter(v -> v.role().follows() && !v.id().equals(target.id()))
+                        .toList();
+        return target.role().follows() && !moved.isEmpty()
+                ? move(moved, Optional.of(target), target.stackId())
+                : Act.NOTHING;
+    }
+
+    /// Puts what is picked a place higher or lower within its stack.
+    ///
+    /// @param places −1 up, 1 down
+    public Act step(int places) {
+        List<Voice> picked = following();
+        if (picked.isEmpty()) {
+            return Act.NOTHING;
+        }
+        String stackId = picked.getFirst().stackId();
+        List<Voice> moved = picked.stream().filter(v -> v.stackId().equals(stackId)).toList();
+        List<Voice> all =
+                now.session().followers().stream()
+                        .filter(v -> v.stackId().equals(stackId))
+                        .toList();
+        int first = moved.stream().mapToInt(all::indexOf).min().orElseThrow();
+        int last = moved.stream().mapToInt(all::indexOf).max().orElseThrow();
+        int next = places < 0 ? first - 1 : last + 2;
+        if (next < 0 || next > all.size()) {
+            return Act.NOTHING;
+        }
+        Optional<Voice> before =
+                next < all.size() ? Optional.of(all.get(next)) : behind(all.getLast());
+        return move(moved, before, stackId);
+    }
+
+    private Optional<Voice> behind(Voice voice) {
+        List<Voice> all = now.session().voices();
+        return all.stream().skip(all.indexOf(voice) + 1L).findFirst();
+    }
+
+    private Act move(List<Voice> voices, Optional<Voice> before, String stackId) {
+        return now.session()
+                .stack(stackId)
+                .map(stack ->
+                        Act.of(
+                                new TrackEdit.Move(
+                                        ids(voices),
+                                        Voice.names(voices),
+                                        before.map(Voice::id),
+                                        stack)))
+                .orElse(Act.NOTHING);
+    }
+
+    private List<Voice> following() {
+        return picked().stream().filter(v -> v.role().follows()).toList();
+    }
+
+    private static List<String> ids(List<Voice> voices) {
+        return voices.stream().map(Voice::id).toList();
     }
 
     /// Gives the voice that combs the slack that lets it sound apart, in that phrase.

@@ -18,10 +18,12 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.canvas.Panes;
 import zelvan.desktop.desk.Desk;
+import zelvan.desktop.keys.Command;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.LockMap;
 import zelvan.session.Stack;
@@ -38,6 +40,8 @@ public final class LockMapView {
     private final Node corner = corner();
     private final Map<String, VoiceStrip> voiceStrips = new HashMap<>();
     private final Map<String, Label> headings = new HashMap<>();
+    private final TrackMenu menu;
+    private final StripGestures gestures;
     private final Tooltip tip = new Tooltip();
     private List<String> places = List.of();
     private double pressedY;
@@ -46,6 +50,8 @@ public final class LockMapView {
     public LockMapView(Desk desk, Theme theme) {
         this.desk = desk;
         this.painter = new LockMapPainter(desk, theme);
+        this.menu = new TrackMenu(desk, voice -> strip(voice).rename());
+        this.gestures = new StripGestures(desk, menu);
         this.grid = new PaintedRegion(this::paint, new LockMapOverlay(desk));
         grid.setId("lock-map");
         grid.setAccessibleText("Lock map: voices by phrases");
@@ -79,6 +85,11 @@ public final class LockMapView {
         return scroll;
     }
 
+    /// What can be done to tracks.
+    public List<Command> commands() {
+        return menu.commands();
+    }
+
     /// What the grid shows is what was derived; of the session itself it shows the rows.
     private void rowsChanged() {
         if (!LockMapRow.places(desk.session()).equals(places)) {
@@ -98,7 +109,7 @@ public final class LockMapView {
         List<Node> shown = new ArrayList<>(List.of(corner));
         double height = LockMapPainter.RULER_HEIGHT;
         for (LockMapRow row : LockMapRow.of(desk.session())) {
-            shown.add(row.voice().map(this::strip).orElseGet(() -> heading(row)));
+            shown.add(row.voice().map(this::shownStrip).orElseGet(() -> heading(row)));
             height += row.height();
         }
         if (!strips.getChildren().equals(shown)) {
@@ -138,10 +149,20 @@ public final class LockMapView {
                                 .toList());
     }
 
-    private Node strip(Voice voice) {
-        VoiceStrip strip = voiceStrips.computeIfAbsent(voice.id(), id -> new VoiceStrip(desk, id));
+    private Node shownStrip(Voice voice) {
+        VoiceStrip strip = strip(voice);
         strip.show(voice);
         return strip.node();
+    }
+
+    private VoiceStrip strip(Voice voice) {
+        return voiceStrips.computeIfAbsent(voice.id(), this::newStrip);
+    }
+
+    private VoiceStrip newStrip(String voiceId) {
+        VoiceStrip strip = new VoiceStrip(desk, voiceId);
+        gestures.on(strip, voiceId);
+        return strip;
     }
 
     private Node heading(LockMapRow row) {
@@ -161,7 +182,16 @@ public final class LockMapView {
         heading.setMaxWidth(Double.MAX_VALUE);
         heading.setPadding(new Insets(0, 8, 0, 10));
         heading.getStyleClass().addAll("strip", "heading");
-        heading.setOnMouseClicked(e -> desk.select(Selection.ofStack(stackId)));
+        NameField typing =
+                new NameField(
+                        heading,
+                        said -> desk.act(now -> new Tracks(now).renameStack(stackId, said)));
+        heading.setOnMouseClicked(e -> {
+            desk.select(Selection.ofStack(stackId));
+            if (e.getClickCount() == 2) {
+                typing.open();
+            }
+        });
         return heading;
     }
 

@@ -14,7 +14,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import zelvan.derived.DerivedVoice;
-import zelvan.desktop.acts.Selection;
+import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.desk.Desk;
 import zelvan.measure.LockMap;
 import zelvan.problem.ZelvanProblem;
@@ -26,6 +26,7 @@ import zelvan.session.Voice;
 /// A track at the left of the lock map: its name, its figures, solo and mute. It stays the same
 /// node as long as the track is there, so that no click is lost when something new arrives.
 final class VoiceStrip {
+    static final String ID_PREFIX = "strip-";
     static final PseudoClass SELECTED = PseudoClass.getPseudoClass("selected");
     private static final PseudoClass GUIDE = PseudoClass.getPseudoClass("guide");
     private static final PseudoClass PROBLEM = PseudoClass.getPseudoClass("problem");
@@ -39,12 +40,16 @@ final class VoiceStrip {
     private final ToggleButton solo;
     private final ToggleButton mute;
     private final HBox node;
+    private final NameField typing;
     private Optional<ZelvanProblem> problem = Optional.empty();
 
     VoiceStrip(Desk desk, String voiceId) {
         this.desk = desk;
         this.voiceId = voiceId;
+        name.setId("name-" + voiceId);
         name.getStyleClass().add("voice-name");
+        typing =
+                new NameField(name, said -> desk.act(now -> new Tracks(now).rename(voiceId, said)));
         name.setMinWidth(0);
         name.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(name, Priority.ALWAYS);
@@ -54,15 +59,15 @@ final class VoiceStrip {
         solo = toggle("S", "solo", "Solo: hear this one alone", Strip::withSolo);
         mute = toggle("M", "mute", "Mute", Strip::withMuted);
         node = new HBox(6, name, role, figures, solo, mute);
-        node.setId("strip-" + voiceId);
+        node.setId(ID_PREFIX + voiceId);
         node.getStyleClass().add("strip");
         node.setAlignment(Pos.CENTER_LEFT);
         LockMapView.fixHeight(node, LockMapRow.VOICE_HEIGHT);
-        node.setOnMouseClicked(e ->
-                desk.select(
-                        e.isShortcutDown()
-                                ? desk.selection().get().toggling(voiceId)
-                                : Selection.ofVoice(voiceId)));
+    }
+
+    /// Lets its name be typed.
+    void rename() {
+        typing.open();
     }
 
     private ToggleButton toggle(

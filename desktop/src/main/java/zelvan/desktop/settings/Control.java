@@ -2,7 +2,8 @@ package zelvan.desktop.settings;
 
 import java.util.Collection;
 import java.util.Locale;
-import java.util.function.DoubleUnaryOperator;
+import java.util.function.DoubleFunction;
+import java.util.function.ToDoubleFunction;
 import javafx.css.PseudoClass;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
@@ -34,6 +35,7 @@ final class Control {
 
     private final Slider slider;
     private final TextField field = new TextField();
+    private final DoubleFunction<String> written;
     private final HBox node;
     private String shown = "";
     private boolean showing;
@@ -49,7 +51,11 @@ final class Control {
                 amount.leastShown(),
                 amount.mostShown(),
                 amount.help(),
-                typed -> Math.clamp(typed, amount.least(), amount.most()),
+                typed ->
+                        amount.mostWord().filter(typed.trim()::equalsIgnoreCase).isPresent()
+                                ? amount.most()
+                                : Math.clamp(number(typed), amount.least(), amount.most()),
+                value -> amount.isUnbounded(value) ? amount.typed(value) : text(value),
                 changed);
     }
 
@@ -63,10 +69,21 @@ final class Control {
             double to,
             String help,
             Changed changed) {
-        this(id, name, unit, from, to, help, typed -> Math.clamp(typed, from, to), changed);
+        this(
+                id,
+                name,
+                unit,
+                from,
+                to,
+                help,
+                typed -> Math.clamp(number(typed), from, to),
+                Control::text,
+                changed);
     }
 
-    /// @param within the nearest value to one that was typed
+    /// @param read the nearest value to what was typed; throws [NumberFormatException] where that
+    ///   is nothing that can be read
+    /// @param written a value as it is typed
     private Control(
             String id,
             String name,
@@ -74,8 +91,10 @@ final class Control {
             double from,
             double to,
             String help,
-            DoubleUnaryOperator within,
+            ToDoubleFunction<String> read,
+            DoubleFunction<String> written,
             Changed changed) {
+        this.written = written;
         slider = new Slider(from, to, from);
         slider.setId(id);
         slider.setAccessibleText(name);
@@ -107,8 +126,7 @@ final class Control {
                 });
         field.setOnAction(e -> {
             try {
-                double typed = number(field.getText());
-                changed.to(within.applyAsDouble(typed), Gesture.begin());
+                changed.to(read.applyAsDouble(field.getText()), Gesture.begin());
             } catch (NumberFormatException notANumber) {
                 // What is in force stands there again.
             }
@@ -154,7 +172,7 @@ final class Control {
         boolean differ = most - least > 0.05;
         node.pseudoClassStateChanged(DIFFER, differ);
         if (differ) {
-            write(text(least) + "–" + text(most));
+            write(written.apply(least) + "–" + written.apply(most));
         }
     }
 
@@ -176,7 +194,7 @@ final class Control {
         if (Math.abs(slider.getValue() - value) > 0.05) {
             slider.setValue(value);
         }
-        write(text(value));
+        write(written.apply(value));
         showing = false;
     }
 

@@ -20,11 +20,11 @@ import zelvan.session.Voice;
 import zelvan.setting.Setting;
 import zelvan.timing.TimingSettings;
 
-/// How tightly what is selected sits: pull and slack, what is lined up first, which voice is
+/// How tightly what is selected sits: pull, slack and limit, what is lined up first, which voice is
 /// followed.
 final class TimingPart {
     private static final List<Setting<?>> HOW_TIGHT =
-            List.of(TimingSettings.PULL, TimingSettings.SLACK);
+            List.of(TimingSettings.PULL, TimingSettings.SLACK, TimingSettings.LIMIT);
 
     private final Desk desk;
     private final SettingRows rows;
@@ -108,7 +108,7 @@ final class TimingPart {
         return start;
     }
 
-    /// Pull and slack.
+    /// Pull, slack and limit.
     Node node() {
         return root;
     }

@@ -1,0 +1,175 @@
+package zelvan.session;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+
+/// A change of the tracks themselves: what they are called, where they stand, which there are.
+public sealed interface TrackEdit extends Edit {
+    /// Calls a track something else; its file is called what it was.
+    ///
+    /// @param before what it is called now
+    record Name(String voiceId, String before, String name) implements TrackEdit {
+        public Name {
+            checkName(name);
+        }
+
+        @Override
+        public String title() {
+            return "Rename " + before + " to " + name;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.changing(voiceId, v -> v.withName(name));
+        }
+    }
+
+    /// Calls a stack something else.
+    ///
+    /// @param before what it is called now
+    record NameStack(String stackId, String before, String name) implements TrackEdit {
+        public NameStack {
+            checkName(name);
+        }
+
+        @Override
+        public String title() {
+            return "Rename " + before + " to " + name;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.withStacks(
+                    session.stacks().stream()
+                            .map(s -> s.id().equals(stackId) ? s.withName(name) : s)
+                            .toList());
+        }
+    }
+
+    /// Takes tracks out of the session; their files stay where they are.
+    ///
+    /// @param names what they are called, in one go
+    record Remove(List<String> voiceIds, String names) implements TrackEdit {
+        public Remove {
+            voiceIds = List.copyOf(voiceIds);
+        }
+
+        @Override
+        public String title() {
+            return "Remove " + names;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            List<Voice> left =
+                    session.voices().stream().filter(v -> !voiceIds.contains(v.id())).toList();
+            Set<String> used =
+                    left.stream().map(v -> v.layer().recordingId()).collect(Collectors.toSet());
+            return session.withVoices(left)
+                    .withRecordings(
+                            session.recordings().stream()
+                                    .filter(r -> used.contains(r.id()))
+                                    .toList());
+        }
+    }
+
+    /// Puts tracks before another one, in the order in which they stand, and into a stack.
+    ///
+    /// @param beforeId empty for after all others
+    /// @param stack where those that follow go; added if it is not there
+    record Move(List<String> voiceIds, String names, Optional<String> beforeId, Stack stack)
+            implements TrackEdit {
+        public Move {
+            voiceIds = List.copyOf(voiceIds);
+        }
+
+        @Override
+        public String title() {
+            return "Move " + names + " to " + stack.name();
+        }
+
+        @Override
+        public Session apply(Session session) {
+            List<Stack> stacks = new ArrayList<>(session.stacks());
+            if (session.stack(stack.id()).isEmpty()) {
+                stacks.add(stack);
+            }
+            Predicate<Voice> moves = v -> voiceIds.contains(v.id());
+            List<Voice> voices =
+                    new ArrayList<>(session.voices().stream().filter(moves.negate()).toList());
+            int place = voices.size();
+            for (int i = 0; i < voices.size(); i++) {
+                if (beforeId.equals(Optional.of(voices.get(i).id()))) {
+                    place = i;
+                }
+            }
+            voices.addAll(
+                    place,
+                    session.voices().stream()
+                            .filter(moves)
+                            .map(v -> v.role().follows() ? v.withRole(v.role(), stack.id()) : v)
+                            .toList());
+            return session.withStacks(stacks).withVoices(voices);
+        }
+    }
+
+    /// Adds a copy of each of some tracks behind it, with its settings and with hand work of its
+    /// own, which begins as that of the original.
+    ///
+    /// @param names what they are called, in one go
+    record Copy(List<String> voiceIds, String names) implements TrackEdit {
+        public Copy {
+            voiceIds = List.copyOf(voiceIds);
+        }
+
+        @Override
+        public String title() {
+            return "Copy " + names;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            Set<String> taken = ids(session.voices(), Voice::id);
+            taken.addAll(ids(session.recordings(), Recording::id));
+            List<Recording> recordings = new ArrayList<>(session.recordings());
+            List<Voice> voices = new ArrayList<>();
+            for (Voice voice : session.voices()) {
+                voices.add(voice);
+                if (voiceIds.contains(voice.id())) {
+                    Recording copied = session.recordingOf(voice).withId(free("r", taken));
+                    recordings.add(copied);
+                    voices.add(
+                            voice.copied(
+                                    free("v", taken),
+                                    voice.name() + " copy",
+                                    Layer.sung(copied.id())));
+                }
+            }
+            return session.withRecordings(recordings).withVoices(voices);
+        }
+
+        private static <T> Set<String> ids(List<T> parts, Function<T, String> id) {
+            return new HashSet<>(parts.stream().map(id).toList());
+        }
+
+        private static String free(String letter, Set<String> taken) {
+            int number = 1;
+            while (!taken.add(letter + number)) {
+                number++;
+            }
+            return letter + number;
+        }
+    }
+
+    private static void checkName(String name) {
+        if (name.isBlank()) {
+            throw new IllegalArgumentException("a name says something");
+        }
+    }
+}
