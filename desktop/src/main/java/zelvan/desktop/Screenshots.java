@@ -112,7 +112,8 @@ final class Screenshots {
                                     List.of(Scope.ALL),
                                     "All stacks",
                                     "all the way",
-                                    Settings.of(TimingSettings.PULL, 100.0)));
+                                    Settings.of(TimingSettings.PULL, 100.0)
+                                            .with(TimingSettings.SLACK, 0.0)));
                 }));
         waitFor(() -> !desk.stale().get());
         picture(window.scene(), "locked.png");
