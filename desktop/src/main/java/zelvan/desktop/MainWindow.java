@@ -161,13 +161,20 @@ public final class MainWindow {
 
     private List<Command> listening() {
         return List.of(
-                Command.of("play", "Listen", "Play or stop", "SPACE", desk.hearing()::playOrStop),
                 Command.of(
-                        "start",
+                        "play",
                         "Listen",
-                        "Go to the start",
-                        "HOME",
-                        () -> desk.hearing().player().seek(0)),
+                        "Play; stop and go back",
+                        "SPACE",
+                        desk.hearing()::playOrStop),
+                Command.of(
+                        "start", "Listen", "Go to the start", "HOME", () -> desk.hearing().goTo(0)),
+                Command.of(
+                        "stop-here",
+                        "Listen",
+                        "Stop, and stay there",
+                        "Shift+SPACE",
+                        desk.hearing()::stopHere),
                 Command.of(
                         "loop",
                         "Listen",

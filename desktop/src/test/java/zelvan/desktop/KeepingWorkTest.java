@@ -71,7 +71,7 @@ class KeepingWorkTest extends WindowTestBase {
     @Test
     void workThatACrashLeftIsOfferedAndNeverOverwritten(FxRobot robot) {
         openSong(robot, song);
-        change(robot, 0.9);
+        change(robot, 0.7);
         Session left = desk.session();
         waitForAutosaves(1);
         robot.interact(() -> {
@@ -79,7 +79,7 @@ class KeepingWorkTest extends WindowTestBase {
             Work nextWork = newWork(next);
             nextWork.documents().open(List.of(song));
             assertThat(next.session().stacks().getFirst().settings().inForce(TimingSettings.PULL))
-                    .isEqualTo(50);
+                    .isEqualTo(90);
             assertThat(offer(next, "Go on with it")).isPresent();
             next.apply(pull(10));
             nextWork.close();
@@ -103,7 +103,7 @@ class KeepingWorkTest extends WindowTestBase {
         Files.createDirectories(other);
         excerpt("Mara take 2.wav", SECONDS, other.resolve("lead.wav"));
         openSong(robot, song);
-        change(robot, 0.9);
+        change(robot, 0.7);
         waitForAutosaves(1);
         robot.interact(() -> {
             Desk next = new Desk(new Player(new SimulatedOutput(RATE)));

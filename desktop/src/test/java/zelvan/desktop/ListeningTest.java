@@ -194,9 +194,9 @@ class ListeningTest extends WindowTestBase {
         Node map = robot.lookup("#lock-map").query();
         double width = map.getBoundsInLocal().getWidth();
         long before = output.writtenFrames();
-        robot.moveTo(at(robot, map, 0.3 * width, 10)).press(MouseButton.PRIMARY);
+        robot.moveTo(at(robot, map, 0.3 * width, 20)).press(MouseButton.PRIMARY);
         for (int i = 1; i <= 20; i++) {
-            robot.moveTo(at(robot, map, (0.3 + 0.005 * i) * width, 10));
+            robot.moveTo(at(robot, map, (0.3 + 0.005 * i) * width, 20));
         }
         waitUntil(() -> output.writtenFrames() > before + 2000);
         robot.release(MouseButton.PRIMARY);

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.List;
+import javafx.event.Event;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
@@ -17,6 +18,7 @@ import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.input.ScrollEvent;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -25,6 +27,7 @@ import org.testfx.util.WaitForAsyncUtils;
 import zelvan.audio.SoundFiles;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Overview;
 import zelvan.desktop.work.Prints;
 import zelvan.desktop.work.Work;
 import zelvan.play.Player;
@@ -143,7 +146,7 @@ class MainWindowTest extends WindowTestBase {
                         / desk.derived().get().seconds()
                         * map.getBoundsInLocal().getWidth();
         // Ruler, guide, heading, then the left double.
-        robot.clickOn(at(robot, map, x, 24 + 27 + 19 + 13));
+        robot.clickOn(at(robot, map, x, 34 + 27 + 21 + 13));
         assertThat(desk.selection().get()).isEqualTo(Selection.ofCell(left.id(), phrase));
         assertThat(desk.sight().viewport().get().startSeconds()).isLessThan(phrase.startSeconds());
         assertThat(desk.hearing().looping().get()).isTrue();
@@ -281,6 +284,70 @@ class MainWindowTest extends WindowTestBase {
         waitUntilDerived();
         assertThat(said()).singleElement().asString().startsWith("torn.wav: ");
         assertThat(derived("Mara double left").lock().before().count()).isPositive();
+    }
+
+    @Test
+    void theLockMapZoomsFollowsAndGoesBackToTheWholeSong(FxRobot robot) {
+        openDemo(robot);
+        Node map = robot.lookup("#lock-map").query();
+        double width = map.getBoundsInLocal().getWidth();
+        GuideSpan last = desk.derived().get().guidePhrases().getLast();
+        WritableImage whole = picture(robot, map);
+        robot.interact(() -> wheel(map, 0.1 * width, 60, 40, true));
+        robot.interact(() -> wheel(map, 0.1 * width, 60, 40, true));
+        Overview close = desk.sight().overview().get();
+        assertThat(close.to() - close.from()).isLessThan(0.7);
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(differing(whole, picture(robot, map))).isGreaterThan(2000);
+        // The last phrase is out of sight until the strip above is clicked there, or it plays.
+        robot.clickOn(at(robot, map, 0.97 * width, 4));
+        assertThat(desk.sight().overview().get().to()).isEqualTo(1);
+        robot.interact(() -> wheel(map, 0.5 * width, 60, 4000, false));
+        robot.interact(() -> desk.sight().overlook(close));
+        robot.interact(() -> {
+            desk.hearing().player().seek(last.middleSeconds());
+            desk.hearing().playOrStop();
+        });
+        waitUntil(() -> desk.sight().overview().get().from() > close.from());
+        robot.interact(desk.hearing()::playOrStop);
+
+        robot.type(KeyCode.E);
+        assertThat(desk.sight().overview().get().columns()).isEqualTo(Overview.Columns.EQUAL);
+        int phrases = desk.derived().get().guidePhrases().size();
+        // Ruler, guide, heading, then the left double; the fourth of equally wide columns.
+        robot.clickOn(at(robot, map, 3.5 / phrases * width, 34 + 27 + 21 + 13));
+        assertThat(desk.selection().get().phrase())
+                .contains(desk.derived().get().guidePhrases().get(3));
+        robot.type(KeyCode.W);
+        assertThat(desk.sight().overview().get().isWhole()).isTrue();
+    }
+
+    private static void wheel(Node node, double x, double y, double delta, boolean shortcut) {
+        Point2D inScene = node.localToScene(x, y);
+        Event.fireEvent(
+                node,
+                new ScrollEvent(
+                        ScrollEvent.SCROLL,
+                        x,
+                        y,
+                        inScene.getX(),
+                        inScene.getY(),
+                        false,
+                        shortcut,
+                        false,
+                        false,
+                        false,
+                        false,
+                        0,
+                        delta,
+                        0,
+                        delta,
+                        ScrollEvent.HorizontalTextScrollUnits.NONE,
+                        0,
+                        ScrollEvent.VerticalTextScrollUnits.NONE,
+                        0,
+                        0,
+                        null));
     }
 
     @Test

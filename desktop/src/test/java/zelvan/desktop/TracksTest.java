@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Stream;
+import javafx.event.EventType;
 import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Menu;
@@ -45,27 +46,29 @@ class TracksTest extends WindowTestBase {
     /// The robot lets no key count that is held while it clicks.
     private static void clickWithShift(FxRobot robot, String query) {
         Node node = robot.lookup(query).query();
-        robot.interact(() ->
-                node.fireEvent(
-                        new MouseEvent(
-                                MouseEvent.MOUSE_CLICKED,
-                                0,
-                                0,
-                                0,
-                                0,
-                                MouseButton.PRIMARY,
-                                1,
-                                true,
-                                false,
-                                false,
-                                false,
-                                false,
-                                false,
-                                false,
-                                false,
-                                false,
-                                true,
-                                null)));
+        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, true, false)));
+    }
+
+    private static MouseEvent mouse(EventType<MouseEvent> type, boolean shift, boolean shortcut) {
+        return new MouseEvent(
+                type,
+                0,
+                0,
+                0,
+                0,
+                MouseButton.PRIMARY,
+                1,
+                shift,
+                shortcut,
+                false,
+                false,
+                false,
+                false,
+                false,
+                false,
+                false,
+                true,
+                null);
     }
 
     private static ContextMenu menu() {
@@ -180,5 +183,48 @@ class TracksTest extends WindowTestBase {
         assertThat(voice("Mara take 2").role()).isEqualTo(Role.HARMONY);
         waitUntilDerived();
         assertThat(voice("Mara take 2").stackId()).isEqualTo("harmonies");
+    }
+
+    private List<String> heard() {
+        return work.playback().program().tracks().size() == 8
+                ? List.of("all")
+                : desk.session().voices().stream()
+                        .filter(v -> v.strip().solo())
+                        .map(Voice::name)
+                        .toList();
+    }
+
+    @Test
+    void aStackIsSoloedAndMutedAsOneStepAndATrackIsHeardAlone(FxRobot robot) {
+        openDemo(robot);
+        robot.clickOn("#solo-harmonies");
+        assertThat(heard()).containsExactly("Odo low harmony", "Wren high harmony");
+        assertThat(work.playback().program().tracks()).hasSize(2);
+        Node alone = robot.lookup("#solo-" + voice("Odo octave").id()).query();
+        robot.interact(() -> alone.fireEvent(mouse(MouseEvent.MOUSE_RELEASED, false, true)));
+        assertThat(heard()).containsExactly("Odo octave");
+        robot.interact(() -> alone.fireEvent(mouse(MouseEvent.MOUSE_RELEASED, false, true)));
+        assertThat(heard()).containsExactly("all");
+        robot.clickOn("#mute-doubles");
+        assertThat(work.playback().program().tracks()).hasSize(6);
+        key(robot, KeyCode.CONTROL, KeyCode.Z);
+        assertThat(work.playback().program().tracks()).hasSize(8);
+    }
+
+    @Test
+    void playingBeginsWhereOneClickedAndGoesBackThere(FxRobot robot) {
+        openDemo(robot);
+        robot.interact(() -> desk.seekAndShow(10));
+        robot.type(KeyCode.SPACE);
+        waitUntil(() -> desk.hearing().player().positionSeconds() > 10.5);
+        robot.type(KeyCode.SPACE);
+        waitUntil(() -> Math.abs(desk.hearing().player().positionSeconds() - 10) < 1e-6);
+        robot.type(KeyCode.SPACE);
+        waitUntil(() -> desk.hearing().player().positionSeconds() > 10.2);
+        robot.interact(() -> desk.seekAndShow(20));
+        waitUntil(() -> desk.hearing().player().positionSeconds() > 20.2);
+        key(robot, KeyCode.SHIFT, KeyCode.SPACE);
+        waitUntil(() -> !desk.hearing().player().playing());
+        assertThat(desk.hearing().player().positionSeconds()).isGreaterThan(20.2);
     }
 }

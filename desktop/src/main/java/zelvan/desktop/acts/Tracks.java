@@ -2,12 +2,14 @@ package zelvan.desktop.acts;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import zelvan.measure.Combing;
 import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.Stack;
+import zelvan.session.Strip;
 import zelvan.session.TrackEdit;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
@@ -172,6 +174,45 @@ public record Tracks(State now) {
                                         before.map(Voice::id),
                                         stack)))
                 .orElse(Act.NOTHING);
+    }
+
+    /// Solo or not.
+    public Act solo(List<Voice> voices, boolean on) {
+        return strips(voices, on ? "solo" : "solo off", s -> s.withSolo(on));
+    }
+
+    /// Muted or not.
+    public Act mute(List<Voice> voices, boolean on) {
+        return strips(voices, on ? "mute" : "mute off", s -> s.withMuted(on));
+    }
+
+    /// Solo, and nothing else is; if that is so already, nothing is solo any more.
+    public Act soloAlone(List<Voice> voices) {
+        boolean alone =
+                now.session().voices().stream()
+                        .allMatch(v -> v.strip().solo() == voices.contains(v));
+        return alone
+                ? strips(voices, "solo off", s -> s.withSolo(false))
+                : Act.together(
+                        Voice.names(voices) + ": solo, alone",
+                        now.session().voices().stream()
+                                .filter(v -> v.strip().solo() != voices.contains(v))
+                                .map(v ->
+                                        new Edit.SetStrip(
+                                                v.id(),
+                                                v.name(),
+                                                v.strip().withSolo(voices.contains(v)),
+                                                "solo, alone"))
+                                .toList());
+    }
+
+    private static Act strips(List<Voice> voices, String what, UnaryOperator<Strip> change) {
+        return Act.together(
+                Voice.names(voices) + ": " + what,
+                voices.stream()
+                        .map(v ->
+                                new Edit.SetStrip(v.id(), v.name(), change.apply(v.strip()), what))
+                        .toList());
     }
 
     private List<Voice> following() {

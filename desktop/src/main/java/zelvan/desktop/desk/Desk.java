@@ -297,7 +297,7 @@ public final class Desk {
 
     /// Puts the playhead somewhere, and shows what is there in the close-up.
     public void seekAndShow(double seconds) {
-        hearing.player().seek(seconds);
+        hearing.goTo(seconds);
         follow(seconds);
     }
 
@@ -347,7 +347,7 @@ public final class Desk {
         hearing.loop(true);
         if (!hearing.player().playing()) {
             double from = now().sounding(phrase).startSeconds() - BEFORE_PHRASE_SECONDS;
-            hearing.player().seek(Math.max(0, from));
+            hearing.goTo(from);
         }
     }
 

@@ -12,6 +12,7 @@ import zelvan.play.Version;
 /// How the session is heard: which version, how fast, over and over or not.
 public final class Hearing {
     private final Player player;
+    private double startSeconds;
     private final ReadOnlyObjectWrapper<Version> version =
             new ReadOnlyObjectWrapper<>(Version.LOCKED);
     private final ReadOnlyBooleanWrapper looping = new ReadOnlyBooleanWrapper();
@@ -27,12 +28,26 @@ public final class Hearing {
         return player;
     }
 
+    /// Plays from where the playhead was put last; stops, and goes back there.
     public void playOrStop() {
         if (player.playing()) {
             player.stop();
+            player.seek(startSeconds);
         } else {
+            startSeconds = player.positionSeconds();
             player.play();
         }
+    }
+
+    /// Stops, and stays there.
+    public void stopHere() {
+        player.stop();
+    }
+
+    /// Puts the playhead somewhere; playing goes on from there, and begins there the next time.
+    public void goTo(double seconds) {
+        startSeconds = Math.max(0, seconds);
+        player.seek(startSeconds);
     }
 
     public ReadOnlyObjectProperty<Version> version() {

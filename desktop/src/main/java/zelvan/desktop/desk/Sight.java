@@ -12,6 +12,8 @@ public final class Sight {
             new ReadOnlyObjectWrapper<>(Viewport.START);
     private final ReadOnlyObjectWrapper<Optional<Double>> writing =
             new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Overview> overview =
+            new ReadOnlyObjectWrapper<>(Overview.WHOLE);
     private List<String> voiceIds = List.of();
 
     /// What the close-up is looked at through.
@@ -30,6 +32,15 @@ public final class Sight {
 
     public void show(Viewport next) {
         viewport.set(next);
+    }
+
+    /// What the lock map shows.
+    public ReadOnlyObjectProperty<Overview> overview() {
+        return overview.getReadOnlyProperty();
+    }
+
+    public void overlook(Overview next) {
+        overview.set(next);
     }
 
     /// The moment of the song at which a chord is being written, if one is.

@@ -1,34 +1,58 @@
 package zelvan.desktop.lockmap;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
 import zelvan.derived.Clocks;
 import zelvan.derived.Derived;
+import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Overview;
 import zelvan.session.Session;
 import zelvan.units.GuideSpan;
 import zelvan.units.SongSpan;
 
 /// Where things stand in the lock map, for whoever paints and whoever points: its axis is the song
-/// as it sounds, so that a corrected guide's phrases stand where they are heard.
+/// as it sounds, so that a corrected guide's phrases stand where they are heard. Where columns are
+/// equally wide, each phrase has one, with the rest that follows it.
 ///
 /// @param phrases of the guide as recorded, in order
+/// @param starts where each of them sounds, seconds
 /// @param clocks between the guide's and the song's
-/// @param songSeconds from the left edge to the right
+/// @param songSeconds the whole song
+/// @param shown what of it is shown
 /// @param width pixels
-record LockMapGeometry(List<GuideSpan> phrases, Clocks clocks, double songSeconds, double width) {
-    private static final double NARROWEST_CELL_PIXELS = 4;
+record LockMapGeometry(
+        List<GuideSpan> phrases,
+        List<Double> starts,
+        Clocks clocks,
+        double songSeconds,
+        Overview shown,
+        double width) {
+    /// What can be clicked is no narrower.
+    static final double NARROWEST_CELL_PIXELS = 8;
 
-    /// A click this near is meant for a phrase.
-    private static final double NEAR_SECONDS = 0.05;
+    private static final double GAP_PIXELS = 1;
 
-    static LockMapGeometry of(Derived derived, double width) {
+    static LockMapGeometry of(Desk desk, double width) {
+        return of(desk.derived().get(), desk.sight().overview().get(), width);
+    }
+
+    static LockMapGeometry of(Derived derived, Overview shown, double width) {
+        Clocks clocks = derived.guideClocks();
         return new LockMapGeometry(
                 derived.guidePhrases(),
-                derived.guideClocks(),
+                derived.guidePhrases().stream().map(p -> clocks.song(p).startSeconds()).toList(),
+                clocks,
                 Math.max(1, derived.seconds()),
+                shown,
                 Math.max(1, width));
+    }
+
+    /// The same, all of the song.
+    LockMapGeometry whole() {
+        return new LockMapGeometry(phrases, starts, clocks, songSeconds, shown.whole(), width);
     }
 
     /// From where to where something stands.
@@ -36,17 +60,64 @@ record LockMapGeometry(List<GuideSpan> phrases, Clocks clocks, double songSecond
         double middle() {
             return x + width / 2;
         }
+
+        double end() {
+            return x + width;
+        }
     }
 
     /// A row and where it stands.
     record Placed(LockMapRow row, double y) {}
 
+    private boolean isEqual() {
+        return shown.columns() == Overview.Columns.EQUAL && !starts.isEmpty();
+    }
+
+    /// A moment's place in the whole song as it is laid, 0 to 1 within it.
+    private double share(double songMoment) {
+        if (!isEqual()) {
+            return songMoment / songSeconds;
+        }
+        int found = Collections.binarySearch(starts, songMoment);
+        int column = found >= 0 ? found : -found - 2;
+        if (column < 0) {
+            return 0;
+        }
+        double inside = (songMoment - starts.get(column)) / (end(column) - starts.get(column));
+        return (column + Math.clamp(inside, 0, 1)) / starts.size();
+    }
+
+    private double moment(double share) {
+        if (!isEqual()) {
+            return Math.max(0, share * songSeconds);
+        }
+        double columns = Math.clamp(share, 0, 1) * starts.size();
+        int column = (int) Math.min(columns, starts.size() - 1.0);
+        double start = starts.get(column);
+        return start + (columns - column) * (end(column) - start);
+    }
+
+    /// Where the next column begins, seconds.
+    private double end(int column) {
+        double next = column + 1 < starts.size() ? starts.get(column + 1) : songSeconds;
+        return Math.max(next, starts.get(column) + 1e-3);
+    }
+
+    private double xOf(double share) {
+        return (share - shown.from()) / (shown.to() - shown.from()) * width;
+    }
+
+    /// The place in the whole song as it is laid that stands there.
+    double shareAt(double x) {
+        return shown.from() + x / width * (shown.to() - shown.from());
+    }
+
     double x(double songMoment) {
-        return songMoment / songSeconds * width;
+        return xOf(share(songMoment));
     }
 
     double secondsAt(double x) {
-        return Math.max(0, x / width * songSeconds);
+        return moment(shareAt(x));
     }
 
     /// A stretch of the guide as recorded, where it sounds.
@@ -58,18 +129,31 @@ record LockMapGeometry(List<GuideSpan> phrases, Clocks clocks, double songSecond
 
     /// Of a phrase, and of the cells under it.
     Extent phraseExtent(int index) {
-        return guideExtent(phrases.get(index), NARROWEST_CELL_PIXELS);
+        if (!isEqual()) {
+            return guideExtent(phrases.get(index), NARROWEST_CELL_PIXELS);
+        }
+        double from = xOf((double) index / starts.size());
+        double to = xOf((index + 1.0) / starts.size());
+        return new Extent(from, Math.max(GAP_PIXELS, to - from - GAP_PIXELS));
     }
 
-    /// The phrase that sounds at a place.
+    boolean isInSight(Extent extent) {
+        return extent.end() >= 0 && extent.x() <= width;
+    }
+
+    /// The phrase whose column is there; of two, the one whose middle is nearer.
     OptionalInt phraseAt(double x) {
-        double seconds = clocks.guideSeconds(secondsAt(x));
+        int nearest = -1;
+        double distance = Double.POSITIVE_INFINITY;
         for (int i = 0; i < phrases.size(); i++) {
-            if (phrases.get(i).widenedBy(NEAR_SECONDS).contains(seconds)) {
-                return OptionalInt.of(i);
+            Extent extent = phraseExtent(i);
+            double away = Math.abs(x - extent.middle());
+            if (x >= extent.x() && x <= extent.end() + GAP_PIXELS && away < distance) {
+                nearest = i;
+                distance = away;
             }
         }
-        return OptionalInt.empty();
+        return nearest < 0 ? OptionalInt.empty() : OptionalInt.of(nearest);
     }
 
     static List<Placed> rows(Session session) {

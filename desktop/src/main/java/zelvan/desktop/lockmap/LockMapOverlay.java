@@ -30,7 +30,7 @@ final class LockMapOverlay implements PaintedRegion.Overlay {
     }
 
     private LockMapGeometry geometry(double width) {
-        return LockMapGeometry.of(desk.derived().get(), width);
+        return LockMapGeometry.of(desk, width);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package zelvan.desktop.lockmap;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -32,13 +33,22 @@ import zelvan.units.GuideSpan;
 /// Each cell has a middle line: where the guide is. A bar from it to the left says how early the
 /// voice is, to the right how late, up to 80 ms at the edge; so a locked cell is empty and only
 /// what is off has weight. Under it a thin bar says the same of pitch: to the left flat, to the
-/// right sharp, up to 50 cents at the edge. What is special about a cell shows by its texture, not
-/// by colour alone.
+/// right sharp, up to 50 cents at the edge. Where a cell is too narrow for that it is a patch: the
+/// more is off, the stronger; timing above, pitch below. What is special about a cell shows by its
+/// texture, not by colour alone.
 final class LockMapPainter {
-    static final double RULER_HEIGHT = 24;
+    static final double RULER_HEIGHT = 34;
+
+    /// The whole song, above the ruler of what is shown of it.
+    static final double STRIP_HEIGHT = 9;
+
+    /// A narrower cell is one patch.
+    private static final double PATCH_PIXELS = 26;
+
     private static final double WIDEST_SECONDS = 0.08;
     private static final double WIDEST_CENTS = 50;
     private static final double PITCH_PIXELS = 3;
+    private static final double PATCH_TIMING_SHARE = 0.62;
     private static final double GAP = 2;
     private static final double OUTLINE_PIXELS = 2;
     private static final double NARROWEST_DOUBT_PIXELS = 9;
@@ -64,7 +74,8 @@ final class LockMapPainter {
     void paint(GraphicsContext g, double width, double top, double bottom) {
         Palette colours = theme.palette().get();
         Derived derived = desk.derived().get();
-        LockMapGeometry geometry = LockMapGeometry.of(derived, width);
+        LockMapGeometry geometry = LockMapGeometry.of(desk, width);
+        strip(g, colours, derived, geometry);
         ruler(g, colours, geometry);
         for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk.session())) {
             LockMapRow row = placed.row();
@@ -81,12 +92,55 @@ final class LockMapPainter {
         }
     }
 
+    /// How far off the worst voice is, phrase by phrase, and which of them are shown.
+    private void strip(GraphicsContext g, Palette colours, Derived derived, LockMapGeometry shown) {
+        LockMapGeometry whole = shown.whole();
+        for (int i = 0; i < whole.phrases().size(); i++) {
+            int phrase = i;
+            Optional<LockMap.Cell> worst =
+                    derived.voices().values().stream()
+                            .map(made -> made.lock().cells())
+                            .filter(cells -> phrase < cells.size())
+                            .map(cells -> cells.get(phrase))
+                            .max(Comparator.comparingDouble(c -> lock(c).medianSeconds()));
+            LockMapGeometry.Extent extent = whole.phraseExtent(i);
+            g.setFill(worst.map(c -> patch(colours, lock(c), lean(c))).orElse(colours.line()));
+            g.fillRect(extent.x(), 1, extent.width(), STRIP_HEIGHT - 3);
+        }
+        if (!shown.shown().isWhole()) {
+            double from = shown.shown().from() * whole.width();
+            double to = shown.shown().to() * whole.width();
+            g.setStroke(colours.text());
+            g.strokeRect(from + 0.5, 0.5, Math.max(2, to - from - 1), STRIP_HEIGHT - 2);
+        }
+    }
+
+    private boolean raw() {
+        return desk.hearing().version().get() == Version.RAW;
+    }
+
+    private Lock lock(LockMap.Cell cell) {
+        return raw() ? cell.before() : cell.after();
+    }
+
+    private double lean(LockMap.Cell cell) {
+        return raw() ? cell.rawLeanSeconds() : cell.leanSeconds();
+    }
+
+    private static Color patch(Palette colours, Lock lock, double lean) {
+        double share = Math.min(1, lock.medianSeconds() / WIDEST_SECONDS);
+        return colours.raised().interpolate(lean < 0 ? colours.early() : colours.late(), share);
+    }
+
     private static void ruler(GraphicsContext g, Palette colours, LockMapGeometry geometry) {
         g.setFont(Theme.font(11));
         g.setTextBaseline(VPos.CENTER);
         g.setTextAlign(TextAlignment.LEFT);
         for (int i = 0; i < geometry.phrases().size(); i++) {
             LockMapGeometry.Extent phrase = geometry.phraseExtent(i);
+            if (!geometry.isInSight(phrase)) {
+                continue;
+            }
             g.setFill(colours.line());
             g.fillRect(phrase.x(), RULER_HEIGHT - 3, phrase.width(), 2);
             g.setFill(colours.quiet());
@@ -97,7 +151,7 @@ final class LockMapPainter {
                                 ? (i + 1) + "  " + Clock.text(seconds, 0)
                                 : "" + (i + 1),
                         phrase.x(),
-                        RULER_HEIGHT / 2);
+                        (STRIP_HEIGHT + RULER_HEIGHT) / 2 - 1);
             }
         }
     }
@@ -168,6 +222,9 @@ final class LockMapPainter {
         int count = Math.min(cells.size(), geometry.phrases().size());
         for (int i = 0; i < count; i++) {
             LockMapGeometry.Extent extent = geometry.phraseExtent(i);
+            if (!geometry.isInSight(extent)) {
+                continue;
+            }
             cell(g, colours, row, cells.get(i), extent.x(), y, extent.width(), h);
             if (i < pitch.size() && cells.get(i).state() != LockMap.State.SILENT) {
                 pitch(
@@ -182,10 +239,16 @@ final class LockMapPainter {
         for (Doubt doubt : desk.derived().get().doubts(voice)) {
             LockMapGeometry.Extent extent =
                     geometry.guideExtent(doubt.span(), NARROWEST_DOUBT_PIXELS);
+            if (!geometry.isInSight(extent)) {
+                continue;
+            }
             hatch(g, colours, doubt, extent.x(), y, extent.width(), h);
         }
         for (int i = 0; i < count; i++) {
             LockMapGeometry.Extent extent = geometry.phraseExtent(i);
+            if (!geometry.isInSight(extent)) {
+                continue;
+            }
             figure(g, colours, cells.get(i), extent.x(), y, extent.width(), h);
             if (isSelected(voice, cells.get(i))) {
                 g.setStroke(colours.accent());
@@ -211,9 +274,8 @@ final class LockMapPainter {
             double y,
             double w,
             double h) {
-        boolean raw = desk.hearing().version().get() == Version.RAW;
-        Lock lock = raw ? cell.before() : cell.after();
-        double lean = raw ? cell.rawLeanSeconds() : cell.leanSeconds();
+        Lock lock = lock(cell);
+        double lean = lean(cell);
         if (cell.state() == LockMap.State.SILENT) {
             g.setFill(colours.line());
             for (double at = x; at < x + w; at += 7) {
@@ -225,6 +287,12 @@ final class LockMapPainter {
         g.fillRect(x, y, w, h);
         g.setFill(colours.hue(row.stackIndex()));
         g.fillRect(x, y + h - 2, w, 2);
+        if (w < PATCH_PIXELS) {
+            g.setFill(patch(colours, lock, lean));
+            g.fillRect(x, y, w, PATCH_TIMING_SHARE * h);
+            barred(g, colours, cell, x, y, w);
+            return;
+        }
         double middle = x + w / 2;
         double half = w / 2 - 2;
         double share = Math.min(1, lock.medianSeconds() / WIDEST_SECONDS);
@@ -240,6 +308,11 @@ final class LockMapPainter {
         g.fillRect(side < 0 ? middle - far : middle, Math.floor(y + 4 + tall / 2), far, 1);
         g.setFill(colours.quiet());
         g.fillRect(Math.floor(middle), y + 3, 1, h - 8);
+        barred(g, colours, cell, x, y, w);
+    }
+
+    private static void barred(
+            GraphicsContext g, Palette colours, LockMap.Cell cell, double x, double y, double w) {
         if (cell.state() == LockMap.State.PROTECTED) {
             g.setFill(colours.text());
             for (double at = x + 3; at < x + w - 2; at += 6) {
@@ -256,9 +329,18 @@ final class LockMapPainter {
             double x,
             double y,
             double w) {
-        boolean raw = desk.hearing().version().get() == Version.RAW;
+        boolean raw = raw();
         PitchLock lock = raw ? cell.before() : cell.after();
         if (lock.count() == 0) {
+            return;
+        }
+        if (w < PATCH_PIXELS) {
+            double share = Math.min(1, lock.medianCents() / WIDEST_CENTS);
+            double lean = raw ? cell.rawLeanCents() : cell.leanCents();
+            g.setFill(
+                    colours.raised()
+                            .interpolate(lean < 0 ? colours.early() : colours.late(), share));
+            g.fillRect(x, y - 1, w, PITCH_PIXELS + 2);
             return;
         }
         double side = (raw ? cell.rawLeanCents() : cell.leanCents()) < 0 ? -1 : 1;
@@ -281,9 +363,8 @@ final class LockMapPainter {
             double y,
             double w,
             double h) {
-        boolean raw = desk.hearing().version().get() == Version.RAW;
-        Lock lock = raw ? cell.before() : cell.after();
-        double side = (raw ? cell.rawLeanSeconds() : cell.leanSeconds()) < 0 ? -1 : 1;
+        Lock lock = lock(cell);
+        double side = lean(cell) < 0 ? -1 : 1;
         boolean off = lock.medianSeconds() > 0.05 * WIDEST_SECONDS;
         if (cell.state() != LockMap.State.SILENT && w > 44) {
             String text = String.format(Locale.ROOT, "%.0f", lock.medianSeconds() * 1000);
@@ -319,7 +400,7 @@ final class LockMapPainter {
 
     Optional<Hit> at(double x, double y, double width) {
         Derived derived = desk.derived().get();
-        LockMapGeometry geometry = LockMapGeometry.of(derived, width);
+        LockMapGeometry geometry = LockMapGeometry.of(desk, width);
         OptionalInt phrase = geometry.phraseAt(x);
         return LockMapGeometry.rowAt(desk.session(), y)
                 .map(row ->

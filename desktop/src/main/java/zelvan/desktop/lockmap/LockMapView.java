@@ -14,15 +14,15 @@ import javafx.scene.control.Label;
 import javafx.scene.control.ScrollPane;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
-import zelvan.desktop.acts.Selection;
-import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.canvas.Panes;
 import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Overview;
 import zelvan.desktop.keys.Command;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.LockMap;
@@ -32,6 +32,10 @@ import zelvan.session.Voice;
 /// The lock map: strips of the tracks on the left, the painted grid beside them.
 public final class LockMapView {
     private static final double STRIPS_WIDTH = 276;
+    private static final double ZOOM_STEP = 0.8;
+
+    /// Where the playhead stands after what is shown has followed it, of the width.
+    private static final double FOLLOWED_SHARE = 0.1;
 
     private final Desk desk;
     private final LockMapPainter painter;
@@ -39,7 +43,7 @@ public final class LockMapView {
     private final VBox strips = new VBox();
     private final Node corner = corner();
     private final Map<String, VoiceStrip> voiceStrips = new HashMap<>();
-    private final Map<String, Label> headings = new HashMap<>();
+    private final Map<String, StackHead> heads = new HashMap<>();
     private final TrackMenu menu;
     private final StripGestures gestures;
     private final Tooltip tip = new Tooltip();
@@ -76,18 +80,69 @@ public final class LockMapView {
         desk.derived().subscribe(ignored -> rebuild());
         desk.selection().subscribe(ignored -> rebuild());
         desk.sight().viewport().subscribe(ignored -> grid.placeOver());
+        desk.sight().overview().subscribe(ignored -> grid.repaint());
+        grid.setOnScroll(this::wheeled);
         desk.hearing().version().subscribe(ignored -> rebuild());
         theme.palette().subscribe(ignored -> rebuild());
-        Frames.whenMoved(grid, desk.hearing().player()::positionSeconds, grid::placeOver);
+        Frames.whenMoved(grid, desk.hearing().player()::positionSeconds, this::playheadMoved);
     }
 
     public Node node() {
         return scroll;
     }
 
-    /// What can be done to tracks.
+    /// What can be done to tracks, and to what is seen of the song.
     public List<Command> commands() {
-        return menu.commands();
+        List<Command> all = new ArrayList<>(menu.commands());
+        all.add(
+                Command.of(
+                        "columns",
+                        "Look",
+                        "Columns of the lock map by time, or equally wide",
+                        "E",
+                        () -> overlook(desk.sight().overview().get().otherwise())));
+        all.add(
+                Command.of(
+                        "whole-song",
+                        "Look",
+                        "The whole song in the lock map",
+                        "W",
+                        () -> overlook(desk.sight().overview().get().whole())));
+        return all;
+    }
+
+    private void overlook(Overview next) {
+        desk.sight().overlook(next);
+    }
+
+    /// With Ctrl closer or further, with Shift along; else the rows are scrolled.
+    private void wheeled(ScrollEvent event) {
+        Overview shown = desk.sight().overview().get();
+        double along =
+                event.getDeltaX() != 0
+                        ? event.getDeltaX()
+                        : event.isShiftDown() ? event.getDeltaY() : 0;
+        if (event.isShortcutDown() && event.getDeltaY() != 0) {
+            double factor = event.getDeltaY() > 0 ? ZOOM_STEP : 1 / ZOOM_STEP;
+            overlook(shown.zoomed(factor, geometry().shareAt(event.getX())));
+        } else if (along != 0) {
+            overlook(shown.moved(-along / grid.getWidth() * (shown.to() - shown.from())));
+        } else {
+            return;
+        }
+        event.consume();
+    }
+
+    /// What is shown follows what plays.
+    private void playheadMoved() {
+        double seconds = desk.hearing().player().positionSeconds();
+        double x = geometry().x(seconds);
+        if (desk.hearing().player().playing() && (x < 0 || x > grid.getWidth())) {
+            Overview shown = desk.sight().overview().get();
+            double share = geometry().shareAt(x) - shown.from();
+            overlook(shown.moved(share - FOLLOWED_SHARE * (shown.to() - shown.from())));
+        }
+        grid.placeOver();
     }
 
     /// What the grid shows is what was derived; of the session itself it shows the rows.
@@ -167,32 +222,9 @@ public final class LockMapView {
 
     private Node heading(LockMapRow row) {
         Stack stack = row.stack().orElseThrow();
-        Label heading = headings.computeIfAbsent(stack.id(), this::newHeading);
-        heading.setText(stack.name());
-        heading.pseudoClassStateChanged(
-                VoiceStrip.SELECTED,
-                desk.selection().get().stackId().equals(Optional.of(stack.id())));
-        fixHeight(heading, row.height());
-        return heading;
-    }
-
-    private Label newHeading(String stackId) {
-        Label heading = new Label();
-        heading.setId("stack-" + stackId);
-        heading.setMaxWidth(Double.MAX_VALUE);
-        heading.setPadding(new Insets(0, 8, 0, 10));
-        heading.getStyleClass().addAll("strip", "heading");
-        NameField typing =
-                new NameField(
-                        heading,
-                        said -> desk.act(now -> new Tracks(now).renameStack(stackId, said)));
-        heading.setOnMouseClicked(e -> {
-            desk.select(Selection.ofStack(stackId));
-            if (e.getClickCount() == 2) {
-                typing.open();
-            }
-        });
-        return heading;
+        StackHead head = heads.computeIfAbsent(stack.id(), id -> new StackHead(desk, id));
+        head.show(stack);
+        return head.node();
     }
 
     private static Label corner() {
@@ -211,14 +243,22 @@ public final class LockMapView {
 
     /// Along the ruler, what is under the pointer is heard.
     private void dragged(MouseEvent event) {
+        if (pressedY < LockMapPainter.STRIP_HEIGHT) {
+            overlookAround(event.getX());
+            return;
+        }
         boolean onRuler = pressedY < LockMapPainter.RULER_HEIGHT;
         if (onRuler && !event.isStillSincePress()) {
             desk.hearing().player().scrub(secondsAt(event.getX()));
         }
     }
 
+    private LockMapGeometry geometry() {
+        return LockMapGeometry.of(desk, grid.getWidth());
+    }
+
     private double secondsAt(double x) {
-        return LockMapGeometry.of(desk.derived().get(), grid.getWidth()).secondsAt(x);
+        return geometry().secondsAt(x);
     }
 
     private void clicked(MouseEvent event) {
@@ -226,6 +266,11 @@ public final class LockMapView {
             return;
         }
 
+        if (event.getY() < LockMapPainter.STRIP_HEIGHT
+                && !desk.sight().overview().get().isWhole()) {
+            overlookAround(event.getX());
+            return;
+        }
         Optional<LockMapPainter.Hit> hit = painter.at(event.getX(), event.getY(), grid.getWidth());
         if (hit.isEmpty() || event.getY() < LockMapPainter.RULER_HEIGHT) {
             desk.seekAndShow(secondsAt(event.getX()));
@@ -246,6 +291,13 @@ public final class LockMapView {
             desk.seekAndShow(hit.get().seconds());
             hit.get().phrase().ifPresent(desk::show);
         }
+    }
+
+    /// Shows what is there in the strip of the whole song.
+    private void overlookAround(double x) {
+        Overview shown = desk.sight().overview().get();
+        double middle = 0.5 * (shown.from() + shown.to());
+        overlook(shown.moved(Math.clamp(x / grid.getWidth(), 0, 1) - middle));
     }
 
     private void moved(MouseEvent event) {

@@ -2,7 +2,6 @@ package zelvan.desktop.lockmap;
 
 import java.util.Locale;
 import java.util.Optional;
-import java.util.function.BiFunction;
 import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -18,9 +17,7 @@ import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.desk.Desk;
 import zelvan.measure.LockMap;
 import zelvan.problem.ZelvanProblem;
-import zelvan.session.Edit;
 import zelvan.session.Role;
-import zelvan.session.Strip;
 import zelvan.session.Voice;
 
 /// A track at the left of the lock map: its name, its figures, solo and mute. It stays the same
@@ -56,8 +53,11 @@ final class VoiceStrip {
         role.getStyleClass().add("quiet");
         figures.getStyleClass().add("figure");
         figures.setMinWidth(Region.USE_PREF_SIZE);
-        solo = toggle("S", "solo", "Solo: hear this one alone", Strip::withSolo);
-        mute = toggle("M", "mute", "Mute", Strip::withMuted);
+        StripButtons buttons =
+                new StripButtons(
+                        desk, voiceId, () -> desk.session().voice(voiceId).stream().toList());
+        solo = buttons.solo();
+        mute = buttons.mute();
         node = new HBox(6, name, role, figures, solo, mute);
         node.setId(ID_PREFIX + voiceId);
         node.getStyleClass().add("strip");
@@ -68,27 +68,6 @@ final class VoiceStrip {
     /// Lets its name be typed.
     void rename() {
         typing.open();
-    }
-
-    private ToggleButton toggle(
-            String letter, String what, String tip, BiFunction<Strip, Boolean, Strip> with) {
-        ToggleButton button = new ToggleButton(letter);
-        button.setId(what + "-" + voiceId);
-        button.setTooltip(new Tooltip(tip));
-        button.setFocusTraversable(false);
-        button.setOnAction(e -> {
-            boolean on = button.isSelected();
-            desk.session()
-                    .voice(voiceId)
-                    .ifPresent(v ->
-                            desk.apply(
-                                    new Edit.SetStrip(
-                                            voiceId,
-                                            v.name(),
-                                            with.apply(v.strip(), on),
-                                            on ? what : what + " off")));
-        });
-        return button;
     }
 
     void show(Voice voice) {

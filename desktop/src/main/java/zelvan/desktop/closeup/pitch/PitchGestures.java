@@ -112,7 +112,7 @@ final class PitchGestures {
         desk.hearing().player().endScrub();
         drag = Optional.empty();
         if (event.getButton() == MouseButton.PRIMARY && event.isStillSincePress()) {
-            desk.hearing().player().seek(Math.max(0, secondsAt(event.getX())));
+            desk.hearing().goTo(secondsAt(event.getX()));
         }
         region.repaint();
     }

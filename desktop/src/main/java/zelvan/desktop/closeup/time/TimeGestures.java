@@ -235,7 +235,7 @@ final class TimeGestures {
                                     .<Focus>map(p -> new Focus.OnProtection(id, p))
                                     .orElse(Focus.NOTHING));
                 });
-        desk.hearing().player().seek(Math.max(0, seconds));
+        desk.hearing().goTo(seconds);
     }
 
     /// Whether something is being dragged or scrubbed.
