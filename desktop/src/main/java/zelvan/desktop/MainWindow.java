@@ -122,11 +122,12 @@ public final class MainWindow {
 
     private List<Command> table() {
         List<Command> all = new ArrayList<>(files());
-        all.addAll(lockMap.commands());
+        all.addAll(lockMap.trackCommands());
         all.addAll(time.commands());
         all.addAll(RepairCommands.of(desk));
         all.addAll(pitch.commands());
         all.addAll(listening());
+        all.addAll(lockMap.lookCommands());
         return all;
     }
 

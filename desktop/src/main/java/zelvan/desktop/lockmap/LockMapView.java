@@ -91,24 +91,26 @@ public final class LockMapView {
         return scroll;
     }
 
-    /// What can be done to tracks, and to what is seen of the song.
-    public List<Command> commands() {
-        List<Command> all = new ArrayList<>(menu.commands());
-        all.add(
+    /// What can be done to tracks.
+    public List<Command> trackCommands() {
+        return menu.commands();
+    }
+
+    /// What can be done to what is seen of the song.
+    public List<Command> lookCommands() {
+        return List.of(
                 Command.of(
                         "columns",
                         "Look",
                         "Columns of the lock map by time, or equally wide",
                         "E",
-                        () -> overlook(desk.sight().overview().get().otherwise())));
-        all.add(
+                        () -> overlook(desk.sight().overview().get().otherwise())),
                 Command.of(
                         "whole-song",
                         "Look",
                         "The whole song in the lock map",
                         "W",
                         () -> overlook(desk.sight().overview().get().whole())));
-        return all;
     }
 
     private void overlook(Overview next) {
