@@ -208,7 +208,7 @@ class ZelvanTest {
                                 demo.resolve("Mara double left.wav")))
                 .isZero();
         assertThat(TimingSettings.of(SessionFile.read(session).stacks().getFirst().settings()))
-                .isEqualTo(new TimingSettings(0.6, 0.007, 0.025, LineUp.VOWELS));
+                .isEqualTo(new TimingSettings(0.6, 0.007, LineUp.VOWELS).withLimit(0.025));
         assertThat(SessionFile.read(session).harmony().chordAt(3).map(Chord::name)).contains("Em");
     }
 

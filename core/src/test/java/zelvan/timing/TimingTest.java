@@ -69,10 +69,46 @@ class TimingTest {
         assertThat(offset - settings.moveSeconds(offset, placement)).isCloseTo(left, within(1e-12));
     }
 
+    /// A phrase is shifted as one block: its inside is kept, and what lies around it stays.
+    @Test
+    void aPhraseIsShiftedAsOneBlock() {
+        List<RecordedSpan> phrases = Takes.LEAD.analysis().phrases();
+        RecordedSpan phrase = phrases.get(phrases.size() / 2);
+        TimeMap before = MAPPER.map(LOOSE, t -> TimingSettings.FULL, List.of()).map();
+        TimeMap after =
+                MAPPER.map(
+                                LOOSE,
+                                t ->
+                                        phrase.widenedBy(0.02).contains(t)
+                                                ? TimingSettings.FULL.withShift(0.04)
+                                                : TimingSettings.FULL,
+                                List.of())
+                        .map();
+        for (Anchor anchor : LOOSE.anchors()) {
+            boolean inside = phrase.contains(anchor.guideSeconds());
+            boolean away = !phrase.widenedBy(0.3).contains(anchor.guideSeconds());
+            double shift =
+                    after.outputSecondsAt(anchor.sourceSeconds())
+                            - before.outputSecondsAt(anchor.sourceSeconds());
+            if (inside || away) {
+                assertThat(shift).isCloseTo(inside ? 0.04 : 0, within(0.004));
+            }
+        }
+    }
+
+    @Test
+    void withoutPullOnlyTheShiftMoves() {
+        TimingSettings later = TimingSettings.OFF.withShift(0.03);
+        assertThat(later.moveSeconds(0.7, 0.6)).isEqualTo(-0.03);
+        assertThat(TimingSettings.FULL.withLimit(0.01).withShift(-0.02).moveSeconds(0.05))
+                .isCloseTo(0.07, within(1e-12));
+    }
+
     @Test
     void settingsOutOfRangeAreRefused() {
         assertThatThrownBy(() -> TimingSettings.FULL.withLimit(-0.01))
                 .hasMessageContaining("-0.01");
+        assertThatThrownBy(() -> TimingSettings.FULL.withShift(-11)).hasMessageContaining("-11");
         assertThatThrownBy(() -> new TimingSettings(1.2, 0)).hasMessageContaining("1.2");
         assertThatThrownBy(() -> new TimingSettings(1, -0.001)).hasMessageContaining("-0.001");
     }

@@ -5,10 +5,12 @@ import java.util.function.Function;
 import zelvan.desktop.acts.Act;
 import zelvan.desktop.acts.Protections;
 import zelvan.desktop.acts.Repairs;
+import zelvan.desktop.acts.Scopes;
 import zelvan.desktop.acts.State;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.keys.Command;
 import zelvan.session.Protection;
+import zelvan.timing.TimingSettings;
 
 /// What can be done by key to what has the focus, through whatever lens it is seen.
 final class RepairCommands {
@@ -22,6 +24,10 @@ final class RepairCommands {
                         "Take the bead, the chord or the protection away, give the note back",
                         "DELETE",
                         now -> new Repairs(now).delete()),
+                shift(desk, "shift-earlier", "Selected phrase or voices 5 ms earlier", "Comma", -5),
+                shift(desk, "shift-later", "Selected phrase or voices 5 ms later", "Period", 5),
+                shift(desk, "shift-bit-earlier", "1 ms earlier", "Shift+Comma", -1),
+                shift(desk, "shift-bit-later", "1 ms later", "Shift+Period", 1),
                 command(
                         desk,
                         "protect",
@@ -40,6 +46,23 @@ final class RepairCommands {
                         "Protect timing and pitch, or lift that",
                         "Shortcut+F",
                         now -> new Protections(now).toggle(Protection.Kind.BOTH)));
+    }
+
+    private static Command shift(Desk desk, String id, String title, String keys, double millis) {
+        return command(
+                desk,
+                id,
+                title,
+                keys,
+                now ->
+                        now.selected().isEmpty()
+                                ? Act.saying("Select a phrase of a voice, or voices, to shift them")
+                                : Act.of(
+                                        Scopes.of(now.selection(), now.session())
+                                                .turningBy(
+                                                        now.session(),
+                                                        TimingSettings.SHIFT,
+                                                        millis)));
     }
 
     private static Command command(

@@ -146,7 +146,7 @@ class MainWindowTest extends WindowTestBase {
                         / desk.derived().get().seconds()
                         * map.getBoundsInLocal().getWidth();
         // Ruler, guide, heading, then the left double.
-        robot.clickOn(at(robot, map, x, 34 + 27 + 21 + 13));
+        robot.clickOn(at(robot, map, x, 34 + 27 + 19 + 13));
         assertThat(desk.selection().get()).isEqualTo(Selection.ofCell(left.id(), phrase));
         assertThat(desk.sight().viewport().get().startSeconds()).isLessThan(phrase.startSeconds());
         assertThat(desk.hearing().looping().get()).isTrue();
@@ -315,7 +315,7 @@ class MainWindowTest extends WindowTestBase {
         assertThat(desk.sight().overview().get().columns()).isEqualTo(Overview.Columns.EQUAL);
         int phrases = desk.derived().get().guidePhrases().size();
         // Ruler, guide, heading, then the left double; the fourth of equally wide columns.
-        robot.clickOn(at(robot, map, 3.5 / phrases * width, 34 + 27 + 21 + 13));
+        robot.clickOn(at(robot, map, 3.5 / phrases * width, 34 + 27 + 19 + 13));
         assertThat(desk.selection().get().phrase())
                 .contains(desk.derived().get().guidePhrases().get(3));
         robot.type(KeyCode.W);
@@ -348,6 +348,33 @@ class MainWindowTest extends WindowTestBase {
                         0,
                         0,
                         null));
+    }
+
+    @Test
+    void aPhraseOfTwoVoicesIsShiftedByKeyFromWhereEachIs(FxRobot robot) {
+        openDemo(robot);
+        Voice left = voice("Mara double left");
+        Voice right = voice("Mara double right");
+        GuideSpan phrase = desk.derived().get().guidePhrases().get(2);
+        robot.interact(() -> {
+            desk.apply(pull(100));
+            desk.select(Selection.ofCell(right.id(), phrase));
+        });
+        waitUntilDerived();
+        double source = derived(right.name()).alignment().sourceSecondsAt(phrase.middleSeconds());
+        double before = derived(right.name()).timing().map().outputSecondsAt(source);
+        robot.interact(() -> window.scene().getRoot().requestFocus());
+        robot.type(KeyCode.PERIOD).type(KeyCode.PERIOD);
+        robot.interact(() -> desk.select(desk.selection().get().togglingCell(left.id(), phrase)));
+        robot.type(KeyCode.COMMA);
+        waitUntilDerived();
+        assertThat(voice(right.name()).inPhrase(phrase).inForce(TimingSettings.SHIFT)).isEqualTo(5);
+        assertThat(voice(left.name()).inPhrase(phrase).inForce(TimingSettings.SHIFT)).isEqualTo(-5);
+        assertThat(derived(right.name()).timing().map().outputSecondsAt(source) - before)
+                .isCloseTo(0.005, within(0.001));
+        robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
+        assertThat(voice(right.name()).inPhrase(phrase).inForce(TimingSettings.SHIFT))
+                .isEqualTo(10);
     }
 
     @Test

@@ -10,6 +10,7 @@ import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.setting.Amount;
 import zelvan.setting.Setting;
 import zelvan.units.Clock;
 import zelvan.units.GuideSpan;
@@ -85,6 +86,29 @@ public record Scopes(List<Scope> all, String title) {
     /// An edit that turns one setting in all of them.
     public <T> Edit turning(Setting<T> setting, T value) {
         return new Turn<>(all, title, setting, value);
+    }
+
+    /// An edit that turns one setting by the same amount in all of them, from what is in force in
+    /// each, as far as it goes.
+    public Edit turningBy(Session session, Amount setting, double amount) {
+        return new Edit.Together(
+                title + ": " + setting.word().replace('-', ' ') + " " + signed(setting, amount),
+                all.stream()
+                        .flatMap(s -> s.places(session).stream())
+                        .<Edit>map(place ->
+                                new Turn<>(
+                                        List.of(place),
+                                        title,
+                                        setting,
+                                        Math.clamp(
+                                                place.inForce(session).inForce(setting) + amount,
+                                                setting.least(),
+                                                setting.most())))
+                        .toList());
+    }
+
+    private static String signed(Amount setting, double amount) {
+        return (amount < 0 ? "−" : "+") + setting.shown(Math.abs(amount));
     }
 
     /// An edit that lets settings follow what stands above; empty if none of them departs.

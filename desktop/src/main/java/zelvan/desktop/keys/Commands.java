@@ -4,12 +4,14 @@ import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuBar;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.ScrollPane;
 import javafx.scene.control.TextInputControl;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
@@ -18,8 +20,8 @@ import javafx.scene.layout.Region;
 
 /// The table of all commands, and what is made from it.
 public final class Commands {
-    /// The sheet of keys fits a small screen.
     private static final int COLUMNS = 2;
+    private static final double HIGHEST_PIXELS = 580;
 
     private final List<Command> all;
 
@@ -88,8 +90,16 @@ public final class Commands {
                 });
     }
 
-    /// All keys, for a sheet.
+    /// All keys, for a sheet that fits a small screen.
     public Node keys() {
+        ScrollPane sheet = new ScrollPane(keyTable());
+        sheet.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
+        sheet.setFitToWidth(true);
+        sheet.setPrefViewportHeight(HIGHEST_PIXELS);
+        return sheet;
+    }
+
+    private Node keyTable() {
         GridPane grid = new GridPane(20, 3);
         grid.setId("key-sheet");
         int row = 0;
@@ -111,6 +121,8 @@ public final class Commands {
                 }
             }
         }
+        // Beside the scroll bar.
+        grid.setPadding(new Insets(0, 14, 0, 0));
         return grid;
     }
 

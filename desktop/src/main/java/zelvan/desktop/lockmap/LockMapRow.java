@@ -15,7 +15,7 @@ import zelvan.session.Voice;
 /// @param voice the track; empty for a heading
 record LockMapRow(Optional<Stack> stack, int stackIndex, Optional<Voice> voice) {
     static final double VOICE_HEIGHT = 27;
-    static final double HEADING_HEIGHT = 21;
+    static final double HEADING_HEIGHT = 19;
 
     double height() {
         return voice.isPresent() ? VOICE_HEIGHT : HEADING_HEIGHT;

@@ -80,7 +80,8 @@ final class TimingPart {
     void refresh() {
         Session session = desk.session();
         rows.refresh();
-        List<Node> rarer = new ArrayList<>(List.of(rows.node(TimingSettings.LINE_UP)));
+        List<Node> rarer =
+                new ArrayList<>(rows.nodes(List.of(TimingSettings.LINE_UP, TimingSettings.SHIFT)));
         scopes().stack(session)
                 .ifPresent(stack -> {
                     showLeaders(session, stack);
