@@ -102,13 +102,10 @@ public final class Commands {
     private Node keyTable() {
         GridPane grid = new GridPane(20, 3);
         grid.setId("key-sheet");
+        int rows = (all.size() + groups().size()) / COLUMNS;
         int row = 0;
         int column = 0;
         for (String group : groups()) {
-            if (row > (all.size() + groups().size()) / COLUMNS) {
-                row = 0;
-                column += 2;
-            }
             Label heading = new Label(group);
             heading.getStyleClass().add("heading");
             grid.add(heading, column, row++);
@@ -118,6 +115,10 @@ public final class Commands {
                     keys.getStyleClass().add("figure");
                     grid.add(keys, column, row);
                     grid.add(whole(command.title()), column + 1, row++);
+                    if (row > rows) {
+                        row = 0;
+                        column += 2;
+                    }
                 }
             }
         }
