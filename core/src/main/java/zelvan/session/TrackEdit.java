@@ -120,7 +120,7 @@ public sealed interface TrackEdit extends Edit {
     }
 
     /// Adds a copy of each of some tracks behind it, with its settings and with hand work of its
-    /// own, which begins as that of the original.
+    /// own, which begins as that of the original. A copy of the guide is a double.
     ///
     /// @param names what they are called, in one go
     record Copy(List<String> voiceIds, String names) implements TrackEdit {
@@ -137,6 +137,8 @@ public sealed interface TrackEdit extends Edit {
         public Session apply(Session session) {
             Set<String> taken = ids(session.voices(), Voice::id);
             taken.addAll(ids(session.recordings(), Recording::id));
+            Stack doubles = Stack.of(Role.DOUBLE);
+            List<Stack> stacks = new ArrayList<>(session.stacks());
             List<Recording> recordings = new ArrayList<>(session.recordings());
             List<Voice> voices = new ArrayList<>();
             for (Voice voice : session.voices()) {
@@ -144,14 +146,19 @@ public sealed interface TrackEdit extends Edit {
                 if (voiceIds.contains(voice.id())) {
                     Recording copied = session.recordingOf(voice).withId(free("r", taken));
                     recordings.add(copied);
-                    voices.add(
+                    Voice copy =
                             voice.copied(
                                     free("v", taken),
                                     voice.name() + " copy",
-                                    Layer.sung(copied.id())));
+                                    Layer.sung(copied.id()));
+                    boolean second = copy.role() == Role.GUIDE;
+                    voices.add(second ? copy.withRole(Role.DOUBLE, doubles.id()) : copy);
+                    if (second && session.stack(doubles.id()).isEmpty()) {
+                        stacks.add(doubles);
+                    }
                 }
             }
-            return session.withRecordings(recordings).withVoices(voices);
+            return session.withStacks(stacks).withRecordings(recordings).withVoices(voices);
         }
 
         private static <T> Set<String> ids(List<T> parts, Function<T, String> id) {

@@ -75,6 +75,19 @@ class TrackEditTest {
     }
 
     @Test
+    void aCopyOfTheGuideIsADouble() {
+        Session copied = new TrackEdit.Copy(List.of("g"), "Lead").apply(HistoryTest.session());
+        assertThat(copied.guide().orElseThrow().id()).isEqualTo("g");
+        assertThat(copied.followers()).extracting(Voice::name).contains("Lead copy");
+        Session alone = new TrackEdit.Remove(List.of("v", "w"), "2 voices").apply(copied);
+        assertThat(
+                        new TrackEdit.Copy(List.of("g"), "Lead")
+                                .apply(alone.withStacks(List.of(CHOIR, Stack.of(Role.DOUBLE))))
+                                .followers())
+                .hasSize(2);
+    }
+
+    @Test
     void theGuideGoesIntoNoStack() {
         Session moved =
                 new TrackEdit.Move(List.of("g"), "Lead", Optional.empty(), CHOIR)

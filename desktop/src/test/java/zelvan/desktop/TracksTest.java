@@ -205,6 +205,12 @@ class TracksTest extends WindowTestBase {
         assertThat(heard()).containsExactly("Odo octave");
         robot.interact(() -> alone.fireEvent(mouse(MouseEvent.MOUSE_RELEASED, false, true)));
         assertThat(heard()).containsExactly("all");
+        robot.clickOn(strip("Wren high harmony"));
+        String octave = voice("Odo octave").id();
+        robot.doubleClickOn("#solo-" + octave);
+        assertThat(heard()).containsExactly("all");
+        assertThat(robot.lookup("#name-" + octave + "-field").tryQuery()).isEmpty();
+        assertThat(desk.now().selected()).containsExactly(voice("Wren high harmony"));
         robot.clickOn("#mute-doubles");
         assertThat(work.playback().program().tracks()).hasSize(6);
         key(robot, KeyCode.CONTROL, KeyCode.Z);

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import javafx.css.PseudoClass;
 import javafx.scene.Node;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import zelvan.desktop.acts.Act;
@@ -39,14 +40,19 @@ final class StripGestures {
             menu.show(node, e.getScreenX(), e.getScreenY());
             e.consume();
         });
-        node.setOnMousePressed(
-                e -> held = Optional.of(node).filter(n -> e.getButton() == MouseButton.PRIMARY));
+        node.setOnMousePressed(e ->
+                held =
+                        e.getButton() == MouseButton.PRIMARY && !isOnButton(e)
+                                ? Optional.of(node)
+                                : Optional.empty());
         node.setOnMouseDragged(this::dragged);
         node.setOnMouseReleased(this::dropped);
     }
 
     private void clicked(MouseEvent event, VoiceStrip strip, String voiceId) {
-        if (event.getButton() != MouseButton.PRIMARY || !event.isStillSincePress()) {
+        if (event.getButton() != MouseButton.PRIMARY
+                || !event.isStillSincePress()
+                || isOnButton(event)) {
             return;
         }
         if (event.isShiftDown()) {
@@ -61,6 +67,15 @@ final class StripGestures {
         if (event.getClickCount() == 2) {
             strip.rename();
         }
+    }
+
+    private static boolean isOnButton(MouseEvent event) {
+        for (Node at = (Node) event.getTarget(); at != null; at = at.getParent()) {
+            if (at instanceof ToggleButton) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /// All from the one that was clicked before to this one, as they stand.
