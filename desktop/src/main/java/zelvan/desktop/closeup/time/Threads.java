@@ -13,8 +13,8 @@ import zelvan.measure.Hearing;
 /// The threads of a lane, from the guide's moments to its beads: the farther off a bead is heard,
 /// the stronger, in the colour of early or late; dashed where the match is doubtful.
 ///
-/// Those that look the same are stroked together: the toolkit takes about as long for one stroke as
-/// for a hundred in one path, and a lane has some hundred threads.
+/// Those that look the same are one path: the toolkit outlines and fills each shape by itself, and
+/// a lane of a dense song has dozens.
 final class Threads {
     /// How many degrees of being off look different.
     private static final int DEGREES = 8;
