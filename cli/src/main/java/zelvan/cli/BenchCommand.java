@@ -30,6 +30,7 @@ import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Targets;
+import zelvan.measure.Hearing;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Edit;
 import zelvan.session.RepairEdit;
@@ -154,31 +155,44 @@ final class BenchCommand implements Callable<Integer> {
 
     private static Session locked(List<Path> files) {
         Session session = VoiceFolder.adding(Session.EMPTY, files).apply(Session.EMPTY);
-        return turned(Settings.of(TimingSettings.PULL, 100.0)).apply(session);
+        return turned(
+                        Settings.of(TimingSettings.PULL, 100.0)
+                                .with(TimingSettings.SLACK, 0.0)
+                                .with(TimingSettings.LIMIT, TimingSettings.LIMIT.most()))
+                .apply(session);
     }
 
     private void accuracy(Path folder, Truth truth) throws ZelvanProblem {
         List<Path> files = VoiceFolder.soundFiles(List.of(folder.resolve("demo")));
         try (Engine engine = new Engine(new KeptWork(folder.resolve("kept")))) {
-            Derived derived = engine.derive(locked(files), Progress.NONE);
-            Printing.failOnProblems(derived);
+            say("Distance from the truth, demo session, pull 100, slack 0:");
+            accuracy(engine.derive(locked(files), Progress.NONE), truth);
+            say("The same as tracks come in:");
+            Session fresh = VoiceFolder.adding(Session.EMPTY, files).apply(Session.EMPTY);
+            accuracy(engine.derive(fresh, Progress.NONE), truth);
+        }
+    }
+
+    private void accuracy(Derived derived, Truth truth) throws ZelvanProblem {
+        Printing.failOnProblems(derived);
+        for (Voice voice : derived.session().followers()) {
+            String file = String.valueOf(derived.session().audioOf(voice).file().getFileName());
+            DerivedVoice made = derived.voice(voice.id()).orElseThrow();
+            double[] before = millis(truth.offsetsSeconds(file, t -> t));
+            double[] after =
+                    millis(truth.offsetsSeconds(file, made.timing().map()::outputSecondsAt));
+            long flams =
+                    Arrays.stream(after).filter(ms -> ms > 1000 * Hearing.FLAM_SECONDS).count();
             say(
-                    "Distance from the truth, demo session, pull 100, slack 0 (median, 90th percentile, ms):");
-            for (Voice voice : derived.session().followers()) {
-                String file = String.valueOf(derived.session().audioOf(voice).file().getFileName());
-                DerivedVoice made = derived.voice(voice.id()).orElseThrow();
-                double[] before = millis(truth.offsetsSeconds(file, t -> t));
-                double[] after =
-                        millis(truth.offsetsSeconds(file, made.timing().map()::outputSecondsAt));
-                say(
-                        "  %-22s %4d moments   before %7.1f %7.1f   after %5.1f %5.1f",
-                        voice.name(),
-                        after.length,
-                        Percentile.median(before),
-                        Percentile.of(before, 90),
-                        Percentile.median(after),
-                        Percentile.of(after, 90));
-            }
+                    "  %-22s %4d moments   before %7.1f %7.1f   after %5.1f %5.1f ms (median, 90th"
+                            + " percentile), heard as two %4.1f %%",
+                    voice.name(),
+                    after.length,
+                    Percentile.median(before),
+                    Percentile.of(before, 90),
+                    Percentile.median(after),
+                    Percentile.of(after, 90),
+                    100.0 * flams / after.length);
         }
     }
 

@@ -92,13 +92,9 @@ public final class SessionReport {
 
     private static Object value(Settings settings, Setting<?> setting) {
         return switch (setting) {
-            case Amount amount -> number(amount, settings.inForce(amount));
+            case Amount amount -> amount.written(settings.inForce(amount));
             case Choice<?> choice -> choice.typedIn(settings);
         };
-    }
-
-    private static Object number(Amount amount, Double value) {
-        return amount.isUnbounded(value) ? amount.typed(value) : value;
     }
 
     private static TrackOut track(Derived derived, Voice voice) {

@@ -39,18 +39,12 @@ final class SettingsJson {
 
         private static void write(Settings settings, Setting<?> setting, JsonGenerator json) {
             switch (setting) {
-                case Amount amount -> writeAmount(amount, settings.inForce(amount), json);
+                case Amount amount ->
+                        json.writePOJOProperty(
+                                amount.word(), amount.written(settings.inForce(amount)));
                 case Choice<?> choice ->
                         json.writeStringProperty(choice.word(), choice.typedIn(settings));
             }
-        }
-    }
-
-    private static void writeAmount(Amount amount, double value, JsonGenerator json) {
-        if (amount.isUnbounded(value)) {
-            json.writeStringProperty(amount.word(), amount.typed(value));
-        } else {
-            json.writeNumberProperty(amount.word(), value);
         }
     }
 

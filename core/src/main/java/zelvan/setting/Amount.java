@@ -57,6 +57,11 @@ public record Amount(
         return value == most && mostWord.isPresent();
     }
 
+    /// A value as files have it: a number, or the word for no bound.
+    public Object written(Double value) {
+        return isUnbounded(value) ? typed(value) : value;
+    }
+
     @Override
     public Double parse(String typed) {
         if (mostWord.filter(typed.trim()::equalsIgnoreCase).isPresent()) {

@@ -36,6 +36,20 @@ class SettingsTest {
                 .hasMessageStartingWith("timing-pull must be 0 to 100 %, was ");
     }
 
+    /// No bound has a word of its own, typed, shown and in files.
+    @Test
+    void thereMayBeNoLimit() {
+        assertThat(TimingSettings.LIMIT.parse(" None ")).isEqualTo(TimingSettings.LIMIT.most());
+        assertThat(TimingSettings.LIMIT.shown(10_000.0)).isEqualTo("none");
+        assertThat(TimingSettings.LIMIT.written(10_000.0)).isEqualTo("none");
+        assertThat(TimingSettings.LIMIT.written(25.0)).isEqualTo(25.0);
+        assertThat(TimingSettings.of(Settings.NONE).limitSeconds()).isInfinite();
+        assertThat(TimingSettings.of(Settings.of(TimingSettings.LIMIT, 25.0)).limitSeconds())
+                .isEqualTo(0.025);
+        assertThatThrownBy(() -> TimingSettings.SLACK.parse("none"))
+                .isInstanceOf(IllegalArgumentException.class);
+    }
+
     @Test
     void choicesAreTypedAsOneWordWhateverTheyAreCalled() {
         assertThat(TuningSettings.TARGET.parse("OCTAVE")).isEqualTo(PitchTarget.OCTAVE);

@@ -55,7 +55,7 @@ final class RepairCommands {
                 title,
                 keys,
                 now ->
-                        now.selected().isEmpty()
+                        now.selected().stream().noneMatch(v -> v.role().follows())
                                 ? Act.saying("Select a phrase of a voice, or voices, to shift them")
                                 : Act.of(
                                         Scopes.of(now.selection(), now.session())

@@ -22,6 +22,7 @@ import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
+import zelvan.desktop.acts.Selection;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Stack;
@@ -173,6 +174,19 @@ class TracksTest extends WindowTestBase {
                         .setText("Second takes"));
         key(robot, KeyCode.ENTER);
         assertThat(desk.session().stack(own.id()).orElseThrow().name()).isEqualTo("Second takes");
+    }
+
+    @Test
+    void whereNothingIsPickedOneIsToldWhatToPick(FxRobot robot) {
+        openDemo(robot);
+        robot.interact(() -> desk.select(Selection.NOTHING));
+        Session before = desk.session();
+        key(robot, KeyCode.CONTROL, KeyCode.D);
+        assertThat(said()).anyMatch(t -> t.startsWith("Click a track first"));
+        robot.clickOn(strip("Mara lead"));
+        robot.type(KeyCode.PERIOD);
+        assertThat(said()).anyMatch(t -> t.startsWith("Select a phrase of a voice"));
+        assertThat(desk.session()).isEqualTo(before);
     }
 
     @Test

@@ -18,7 +18,7 @@ import zelvan.units.SongSpan;
 /// equally wide, each phrase has one, with the rest that follows it.
 ///
 /// @param phrases of the guide as recorded, in order
-/// @param starts where each of them sounds, seconds
+/// @param starts where each of them sounds, seconds; needed only for equally wide columns
 /// @param clocks between the guide's and the song's
 /// @param songSeconds the whole song
 /// @param shown what of it is shown
@@ -40,14 +40,18 @@ record LockMapGeometry(
     }
 
     static LockMapGeometry of(Derived derived, Overview shown, double width) {
-        Clocks clocks = derived.guideClocks();
         return new LockMapGeometry(
                 derived.guidePhrases(),
-                derived.guidePhrases().stream().map(p -> clocks.song(p).startSeconds()).toList(),
-                clocks,
+                shown.columns() == Overview.Columns.EQUAL ? starts(derived) : List.of(),
+                derived.guideClocks(),
                 Math.max(1, derived.seconds()),
                 shown,
                 Math.max(1, width));
+    }
+
+    private static List<Double> starts(Derived derived) {
+        Clocks clocks = derived.guideClocks();
+        return derived.guidePhrases().stream().map(p -> clocks.song(p).startSeconds()).toList();
     }
 
     /// The same, all of the song.

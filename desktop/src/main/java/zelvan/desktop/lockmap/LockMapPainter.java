@@ -1,6 +1,5 @@
 package zelvan.desktop.lockmap;
 
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -22,7 +21,6 @@ import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLock;
 import zelvan.measure.PitchLockMap;
-import zelvan.play.Version;
 import zelvan.session.Role;
 import zelvan.session.Voice;
 import zelvan.units.Clock;
@@ -39,13 +37,10 @@ import zelvan.units.GuideSpan;
 final class LockMapPainter {
     static final double RULER_HEIGHT = 34;
 
-    /// The whole song, above the ruler of what is shown of it.
-    static final double STRIP_HEIGHT = 9;
-
     /// A narrower cell is one patch.
     private static final double PATCH_PIXELS = 26;
 
-    private static final double WIDEST_SECONDS = 0.08;
+    static final double WIDEST_SECONDS = 0.08;
     private static final double WIDEST_CENTS = 50;
     private static final double PITCH_PIXELS = 3;
     private static final double PATCH_TIMING_SHARE = 0.62;
@@ -75,7 +70,7 @@ final class LockMapPainter {
         Palette colours = theme.palette().get();
         Derived derived = desk.derived().get();
         LockMapGeometry geometry = LockMapGeometry.of(desk, width);
-        strip(g, colours, derived, geometry);
+        SongStrip.paint(g, colours, derived, version(), geometry);
         ruler(g, colours, geometry);
         for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk.session())) {
             LockMapRow row = placed.row();
@@ -92,44 +87,8 @@ final class LockMapPainter {
         }
     }
 
-    /// How far off the worst voice is, phrase by phrase, and which of them are shown.
-    private void strip(GraphicsContext g, Palette colours, Derived derived, LockMapGeometry shown) {
-        LockMapGeometry whole = shown.whole();
-        for (int i = 0; i < whole.phrases().size(); i++) {
-            int phrase = i;
-            Optional<LockMap.Cell> worst =
-                    derived.voices().values().stream()
-                            .map(made -> made.lock().cells())
-                            .filter(cells -> phrase < cells.size())
-                            .map(cells -> cells.get(phrase))
-                            .max(Comparator.comparingDouble(c -> lock(c).medianSeconds()));
-            LockMapGeometry.Extent extent = whole.phraseExtent(i);
-            g.setFill(worst.map(c -> patch(colours, lock(c), lean(c))).orElse(colours.line()));
-            g.fillRect(extent.x(), 1, extent.width(), STRIP_HEIGHT - 3);
-        }
-        if (!shown.shown().isWhole()) {
-            double from = shown.shown().from() * whole.width();
-            double to = shown.shown().to() * whole.width();
-            g.setStroke(colours.text());
-            g.strokeRect(from + 0.5, 0.5, Math.max(2, to - from - 1), STRIP_HEIGHT - 2);
-        }
-    }
-
-    private boolean raw() {
-        return desk.hearing().version().get() == Version.RAW;
-    }
-
-    private Lock lock(LockMap.Cell cell) {
-        return raw() ? cell.before() : cell.after();
-    }
-
-    private double lean(LockMap.Cell cell) {
-        return raw() ? cell.rawLeanSeconds() : cell.leanSeconds();
-    }
-
-    private static Color patch(Palette colours, Lock lock, double lean) {
-        double share = Math.min(1, lock.medianSeconds() / WIDEST_SECONDS);
-        return colours.raised().interpolate(lean < 0 ? colours.early() : colours.late(), share);
+    private CellVersion version() {
+        return new CellVersion(desk.hearing().version().get());
     }
 
     private static void ruler(GraphicsContext g, Palette colours, LockMapGeometry geometry) {
@@ -151,7 +110,7 @@ final class LockMapPainter {
                                 ? (i + 1) + "  " + Clock.text(seconds, 0)
                                 : "" + (i + 1),
                         phrase.x(),
-                        (STRIP_HEIGHT + RULER_HEIGHT) / 2 - 1);
+                        (SongStrip.HEIGHT + RULER_HEIGHT) / 2 - 1);
             }
         }
     }
@@ -274,8 +233,8 @@ final class LockMapPainter {
             double y,
             double w,
             double h) {
-        Lock lock = lock(cell);
-        double lean = lean(cell);
+        Lock lock = version().lock(cell);
+        double lean = version().leanSeconds(cell);
         if (cell.state() == LockMap.State.SILENT) {
             g.setFill(colours.line());
             for (double at = x; at < x + w; at += 7) {
@@ -288,7 +247,7 @@ final class LockMapPainter {
         g.setFill(colours.hue(row.stackIndex()));
         g.fillRect(x, y + h - 2, w, 2);
         if (w < PATCH_PIXELS) {
-            g.setFill(patch(colours, lock, lean));
+            g.setFill(SongStrip.patch(colours, lock.medianSeconds() / WIDEST_SECONDS, lean));
             g.fillRect(x, y, w, PATCH_TIMING_SHARE * h);
             barred(g, colours, cell, x, y, w);
             return;
@@ -329,21 +288,17 @@ final class LockMapPainter {
             double x,
             double y,
             double w) {
-        boolean raw = raw();
-        PitchLock lock = raw ? cell.before() : cell.after();
+        PitchLock lock = version().lock(cell);
         if (lock.count() == 0) {
             return;
         }
+        double lean = version().leanCents(cell);
         if (w < PATCH_PIXELS) {
-            double share = Math.min(1, lock.medianCents() / WIDEST_CENTS);
-            double lean = raw ? cell.rawLeanCents() : cell.leanCents();
-            g.setFill(
-                    colours.raised()
-                            .interpolate(lean < 0 ? colours.early() : colours.late(), share));
+            g.setFill(SongStrip.patch(colours, lock.medianCents() / WIDEST_CENTS, lean));
             g.fillRect(x, y - 1, w, PITCH_PIXELS + 2);
             return;
         }
-        double side = (raw ? cell.rawLeanCents() : cell.leanCents()) < 0 ? -1 : 1;
+        double side = lean < 0 ? -1 : 1;
         double half = w / 2 - 2;
         double bar = half * Math.min(1, lock.medianCents() / WIDEST_CENTS);
         double reach = half * Math.min(1, lock.p90Cents() / WIDEST_CENTS);
@@ -363,8 +318,8 @@ final class LockMapPainter {
             double y,
             double w,
             double h) {
-        Lock lock = lock(cell);
-        double side = lean(cell) < 0 ? -1 : 1;
+        Lock lock = version().lock(cell);
+        double side = version().leanSeconds(cell) < 0 ? -1 : 1;
         boolean off = lock.medianSeconds() > 0.05 * WIDEST_SECONDS;
         if (cell.state() != LockMap.State.SILENT && w > 44) {
             String text = String.format(Locale.ROOT, "%.0f", lock.medianSeconds() * 1000);

@@ -245,7 +245,7 @@ public final class LockMapView {
 
     /// Along the ruler, what is under the pointer is heard.
     private void dragged(MouseEvent event) {
-        if (pressedY < LockMapPainter.STRIP_HEIGHT) {
+        if (pressedY < SongStrip.HEIGHT) {
             overlookAround(event.getX());
             return;
         }
@@ -268,8 +268,7 @@ public final class LockMapView {
             return;
         }
 
-        if (event.getY() < LockMapPainter.STRIP_HEIGHT
-                && !desk.sight().overview().get().isWhole()) {
+        if (event.getY() < SongStrip.HEIGHT && !desk.sight().overview().get().isWhole()) {
             overlookAround(event.getX());
             return;
         }

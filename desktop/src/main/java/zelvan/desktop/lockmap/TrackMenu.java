@@ -51,7 +51,13 @@ final class TrackMenu {
 
     private Command command(String id, String title, String keys, Function<Tracks, Act> what) {
         return Command.of(
-                id, GROUP, title, keys, () -> desk.act(now -> what.apply(new Tracks(now))));
+                id, GROUP, title, keys, () -> desk.act(now -> done(new Tracks(now), what)));
+    }
+
+    private static Act done(Tracks tracks, Function<Tracks, Act> what) {
+        return tracks.picked().isEmpty()
+                ? Act.saying("Click a track first, or several with Ctrl or Shift")
+                : what.apply(tracks);
     }
 
     List<Command> commands() {

@@ -1,0 +1,32 @@
+package zelvan.desktop.lockmap;
+
+import zelvan.measure.Lock;
+import zelvan.measure.LockMap;
+import zelvan.measure.PitchLock;
+import zelvan.measure.PitchLockMap;
+import zelvan.play.Version;
+
+/// What of a cell is shown: how it was recorded, or how it is locked.
+record CellVersion(Version version) {
+    private boolean raw() {
+        return version == Version.RAW;
+    }
+
+    Lock lock(LockMap.Cell cell) {
+        return raw() ? cell.before() : cell.after();
+    }
+
+    /// Negative is early.
+    double leanSeconds(LockMap.Cell cell) {
+        return raw() ? cell.rawLeanSeconds() : cell.leanSeconds();
+    }
+
+    PitchLock lock(PitchLockMap.Cell cell) {
+        return raw() ? cell.before() : cell.after();
+    }
+
+    /// Negative is flat.
+    double leanCents(PitchLockMap.Cell cell) {
+        return raw() ? cell.rawLeanCents() : cell.leanCents();
+    }
+}
