@@ -91,6 +91,12 @@ final class BenchCommand implements Callable<Integer> {
     private boolean window;
 
     @Option(
+            names = "--faults",
+            description =
+                    "Measure only how far up ten faults of known place stand in what is left to mend.")
+    private boolean faults;
+
+    @Option(
             names = "--folder",
             paramLabel = "DIR",
             description =
@@ -105,6 +111,12 @@ final class BenchCommand implements Callable<Integer> {
         try {
             if (window) {
                 window(folder);
+                return 0;
+            }
+            if (faults) {
+                say("Planted faults, settings as tracks come in:");
+                FaultsTrial.lines(folder, voices, minutes * 60, SEED)
+                        .forEach(line -> say("%s", line));
                 return 0;
             }
             if (takes > 0) {

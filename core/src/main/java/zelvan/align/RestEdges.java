@@ -19,6 +19,9 @@ final class RestEdges {
     /// Edges are looked for this far from where the path expects them, in parts of the rest.
     private static final double REACH_OF_REST = 0.6;
 
+    /// What is shorter may be a consonant by itself, as the end of a word is.
+    private static final double SHORTEST_BREATH_SECONDS = 0.2;
+
     private static final double HOP = VoiceAnalysis.HOP_SECONDS;
 
     private RestEdges() {}
@@ -124,10 +127,11 @@ final class RestEdges {
     private static List<Edge> edges(VoiceAnalysis voice, Side side) {
         LevelEdges levels =
                 new LevelEdges(voice.levelDecibels(), voice.activeDecibels(), voice.transitions());
+        boolean[] breath = breath(voice);
         List<Edge> edges = new ArrayList<>();
         int last = -1;
         for (int f = 0; f < voice.frames(); f++) {
-            if (!voice.active(f)) {
+            if (!voice.active(f) || breath[f]) {
                 continue;
             }
             double rest = (f - last - 1) * HOP;
@@ -141,5 +145,21 @@ final class RestEdges {
             last = f;
         }
         return edges;
+    }
+
+    /// Breaths are a part of the rest: where one voice takes one, the other may not, and what
+    /// begins after it is what is sung.
+    private static boolean[] breath(VoiceAnalysis voice) {
+        boolean[] breath = new boolean[voice.frames()];
+        for (RecordedSpan span : voice.breaths()) {
+            if (span.seconds() >= SHORTEST_BREATH_SECONDS) {
+                Arrays.fill(
+                        breath,
+                        voice.frameAt(span.startSeconds()),
+                        voice.frameAt(span.endSeconds()),
+                        true);
+            }
+        }
+        return breath;
     }
 }

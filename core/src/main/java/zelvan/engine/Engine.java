@@ -22,6 +22,7 @@ import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
+import zelvan.derived.ToMend;
 import zelvan.measure.Combing;
 import zelvan.play.LoudnessMatch;
 import zelvan.play.Program;
@@ -53,6 +54,7 @@ public final class Engine implements AutoCloseable {
     private final AtomicLong artefacts = new AtomicLong();
     private final AtomicReference<@Nullable Asked> newest = new AtomicReference<>();
     private final SoundCheck soundCheck = new SoundCheck();
+    private final Map<String, double[]> essDecibels = new ConcurrentHashMap<>();
 
     /// Held by whoever listens to what may wait: it takes one processor, and leaves the others to
     /// the window.
@@ -244,6 +246,13 @@ public final class Engine implements AutoCloseable {
     public CompletableFuture<Derived> listenForArtefacts(Derived derived) {
         return listen(
                 calmly(checker), artefacts, cancelled -> soundCheck.listen(derived, cancelled));
+    }
+
+    /// Everything that is left to mend, what is heard first first.
+    ///
+    /// @param combing what is known of voices that comb
+    public List<ToMend> toMend(Derived derived, List<Combing> combing) {
+        return new MendList(derived, essDecibels).list(combing);
     }
 
     private static Executor calmly(Executor where) {

@@ -23,7 +23,7 @@ import zelvan.units.GuideSpan;
 final class PhaseGuard {
     /// Distinct takes measure 0.09 to 0.15, locked or not; the same take twice 0.97, mixed with
     /// another 0.6 and more.
-    private static final double ALIKE = 0.35;
+    static final double ALIKE = 0.35;
 
     private static final double LONGEST_SECONDS = 3;
 

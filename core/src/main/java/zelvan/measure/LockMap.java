@@ -62,5 +62,13 @@ public record LockMap(List<Cell> cells, Lock before, Lock after, List<Doubt> dou
             Lock before,
             Lock after,
             double leanSeconds,
-            double rawLeanSeconds) {}
+            double rawLeanSeconds) {
+        /// Whether what it sings can be put beside what the guide sings.
+        boolean isCompared() {
+            return switch (state) {
+                case MATCHED, DOUBTFUL, PROTECTED -> true;
+                case SILENT, OTHER_WORDS, SING_AGAIN -> false;
+            };
+        }
+    }
 }

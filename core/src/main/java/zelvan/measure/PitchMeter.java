@@ -21,8 +21,8 @@ public final class PitchMeter {
         int frames = tuning.beforeCents().length;
         List<PitchLockMap.Cell> cells = new ArrayList<>();
         for (GuideSpan phrase : phrases) {
-            int from = first(pitch, frames, phrase.startSeconds());
-            int to = first(pitch, frames, phrase.endSeconds());
+            int from = Math.min(frames, pitch.firstFrom(phrase.startSeconds()));
+            int to = Math.min(frames, pitch.firstFrom(phrase.endSeconds()));
             double[] before = known(tuning.beforeCents(), from, to);
             double[] after = known(tuning.afterCents(), from, to);
             cells.add(
@@ -37,21 +37,6 @@ public final class PitchMeter {
 
     private static double lean(double[] offsets) {
         return offsets.length == 0 ? 0 : Percentile.median(offsets);
-    }
-
-    /// The first frame at or after a moment of the guide.
-    private static int first(MatchedPitch pitch, int frames, double guideSeconds) {
-        int low = 0;
-        int high = frames;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (pitch.guideSeconds(middle) >= guideSeconds) {
-                high = middle;
-            } else {
-                low = middle + 1;
-            }
-        }
-        return low;
     }
 
     private static double[] known(float[] offsets, int from, int to) {

@@ -108,4 +108,19 @@ public final class MatchedPitch {
     public double guideSeconds(int frame) {
         return guideSeconds[frame];
     }
+
+    /// The first frame at or after a moment of the guide; as many as there are if there is none.
+    public int firstFrom(double guideAtSeconds) {
+        int low = 0;
+        int high = frames();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (guideSeconds[middle] >= guideAtSeconds) {
+                high = middle;
+            } else {
+                low = middle + 1;
+            }
+        }
+        return low;
+    }
 }

@@ -6,7 +6,7 @@ import java.util.Optional;
 ///
 /// @param classes one bit for each, the lowest is C
 public record ToneSet(int classes) {
-    static final int CLASSES = 12;
+    public static final int CLASSES = 12;
     private static final int EVERY_BIT = (1 << CLASSES) - 1;
 
     /// All half tones.

@@ -51,11 +51,14 @@ public final class Performer {
     /// @param instead phrases sung with other words
     /// @param adLibs phrases that the song does not have
     /// @param breathyEnds phrases whose last syllable is mostly air
+    /// @param movedSeconds syllables and ends of phrases that come late, by what their moments' ids
+    ///   begin with, as in `chorus 1/3/`; an end is `chorus 1/end/`
     public record Departures(
             Set<String> missing,
             Map<String, Song.Phrase> instead,
             List<Song.Phrase> adLibs,
-            Set<String> breathyEnds) {
+            Set<String> breathyEnds,
+            Map<String, Double> movedSeconds) {
         public static final Departures NONE =
                 new Departures(Set.of(), Map.of(), List.of(), Set.of());
 
@@ -64,6 +67,20 @@ public final class Performer {
             instead = Map.copyOf(instead);
             adLibs = List.copyOf(adLibs);
             breathyEnds = Set.copyOf(breathyEnds);
+            movedSeconds = Map.copyOf(movedSeconds);
+        }
+
+        /// Nothing comes late but by habit.
+        public Departures(
+                Set<String> missing,
+                Map<String, Song.Phrase> instead,
+                List<Song.Phrase> adLibs,
+                Set<String> breathyEnds) {
+            this(missing, instead, adLibs, breathyEnds, Map.of());
+        }
+
+        Departures moving(Map<String, Double> seconds) {
+            return new Departures(missing, instead, adLibs, breathyEnds, seconds);
         }
     }
 
@@ -87,14 +104,15 @@ public final class Performer {
                             song,
                             departures.instead().getOrDefault(phrase.label(), phrase),
                             lateSeconds,
-                            departures.breathyEnds().contains(phrase.label()));
+                            departures.breathyEnds().contains(phrase.label()),
+                            departures.movedSeconds());
             if (!departures.missing().contains(phrase.label())) {
                 lines.add(line);
             }
         }
         List<TimeSpan> adLibSpans = new ArrayList<>();
         for (Song.Phrase adLib : departures.adLibs()) {
-            Line line = sing(song, adLib, 0, false);
+            Line line = sing(song, adLib, 0, false, Map.of());
             adLibSpans.add(new TimeSpan(line.startSeconds(), line.endSeconds()));
             lines.add(line);
         }
@@ -112,7 +130,12 @@ public final class Performer {
         }
     }
 
-    private Line sing(Song song, Song.Phrase phrase, double lateSeconds, boolean breathyEnd) {
+    private Line sing(
+            Song song,
+            Song.Phrase phrase,
+            double lateSeconds,
+            boolean breathyEnd,
+            Map<String, Double> movedSeconds) {
         List<Song.Syllable> syllables = phrase.syllables();
         double[] vowels = new double[syllables.size() + 1];
         double beat = phrase.startBeat();
@@ -125,7 +148,13 @@ public final class Performer {
                     beat * song.beatSeconds() * habits.tempo()
                             + habits.lateSeconds()
                             + lateSeconds
-                            + random.nextGaussian() * spread;
+                            + random.nextGaussian() * spread
+                            + movedSeconds.getOrDefault(
+                                    phrase.label()
+                                            + (i < syllables.size()
+                                                    ? "/" + (i + 1) + "/"
+                                                    : "/end/"),
+                                    0.0);
             beat += i < syllables.size() ? syllables.get(i).beats() : 0;
         }
         List<TimedPhone> phones = new ArrayList<>();

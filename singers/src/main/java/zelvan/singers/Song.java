@@ -46,6 +46,10 @@ public record Song(double beatSeconds, List<Phrase> phrases) {
         double beats() {
             return syllables.stream().mapToDouble(Syllable::beats).sum();
         }
+
+        Phrase with(List<Syllable> others) {
+            return new Phrase(label, startBeat, others);
+        }
     }
 
     /// One syllable on one note.
@@ -60,7 +64,11 @@ public record Song(double beatSeconds, List<Phrase> phrases) {
             List<Phone> nucleus,
             List<Phone> coda,
             double midiNote,
-            double beats) {}
+            double beats) {
+        Syllable moved(double halfTones) {
+            return new Syllable(onset, nucleus, coda, midiNote + halfTones, beats);
+        }
+    }
 
     /// Reads a phrase from text: syllables divided by spaces, each `phones:note:beats` with its
     /// phones divided by dots, as in `l.ae.n:67:2`.

@@ -19,6 +19,21 @@ public final class Biquad {
         this.a2 = a2;
     }
 
+    /// A Butterworth high-pass of second order by the bilinear transform (J. O. Smith,
+    /// *Introduction to Digital Filters*, 2007).
+    ///
+    /// @param hertz where it takes 3 dB away; less than half the rate
+    public static Biquad highPass(double hertz, int sampleRateHertz) {
+        double k = Math.tan(Math.PI * hertz / sampleRateHertz);
+        double norm = 1 / (1 + Math.sqrt(2) * k + k * k);
+        return new Biquad(
+                norm,
+                -2 * norm,
+                norm,
+                2 * (k * k - 1) * norm,
+                (1 - Math.sqrt(2) * k + k * k) * norm);
+    }
+
     public double process(double x) {
         double y = b0 * x + first;
         first = b1 * x - a1 * y + second;
