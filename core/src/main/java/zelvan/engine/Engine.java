@@ -48,10 +48,12 @@ public final class Engine implements AutoCloseable {
     private final ExecutorService conductor;
     private final ExecutorService listener;
     private final ExecutorService checker;
+    private final ExecutorService mender;
     private final AtomicLong number = new AtomicLong();
     private final AtomicLong combing = new AtomicLong();
     private final AtomicLong loudness = new AtomicLong();
     private final AtomicLong artefacts = new AtomicLong();
+    private final AtomicLong flaws = new AtomicLong();
     private final AtomicReference<@Nullable Asked> newest = new AtomicReference<>();
     private final SoundCheck soundCheck = new SoundCheck();
     private final Map<String, double[]> essDecibels = new ConcurrentHashMap<>();
@@ -72,6 +74,7 @@ public final class Engine implements AutoCloseable {
         conductor = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-conductor"));
         listener = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-listener"));
         checker = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-checker"));
+        mender = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-mender"));
     }
 
     static Thread daemon(Runnable task, String name) {
@@ -120,6 +123,7 @@ public final class Engine implements AutoCloseable {
         combing.incrementAndGet();
         loudness.incrementAndGet();
         artefacts.incrementAndGet();
+        flaws.incrementAndGet();
         return CompletableFuture.supplyAsync(
                         () -> {
                             asked.failIfCancelled();
@@ -252,7 +256,22 @@ public final class Engine implements AutoCloseable {
     ///
     /// @param combing what is known of voices that comb
     public List<ToMend> toMend(Derived derived, List<Combing> combing) {
-        return new MendList(derived, essDecibels).list(combing);
+        return new MendList(derived, essDecibels, () -> false).list(combing);
+    }
+
+    /// The same in the background, once the window had time to paint. What was asked for before and
+    /// is not done yet is dropped.
+    ///
+    /// @return completed as [#want]'s
+    public CompletableFuture<List<ToMend>> listenForFlaws(Derived derived, List<Combing> combing) {
+        long mine = flaws.incrementAndGet();
+        BooleanSupplier cancelled = () -> flaws.get() != mine;
+        return CompletableFuture.supplyAsync(
+                () -> {
+                    failIfNewer(cancelled);
+                    return new MendList(derived, essDecibels, cancelled).list(combing);
+                },
+                CompletableFuture.delayedExecutor(PAINTING_MILLIS, TimeUnit.MILLISECONDS, mender));
     }
 
     private static Executor calmly(Executor where) {
@@ -302,8 +321,10 @@ public final class Engine implements AutoCloseable {
         combing.incrementAndGet();
         loudness.incrementAndGet();
         artefacts.incrementAndGet();
+        flaws.incrementAndGet();
         listener.shutdownNow();
         checker.shutdownNow();
+        mender.shutdownNow();
         store.close();
     }
 }

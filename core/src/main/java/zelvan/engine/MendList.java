@@ -6,6 +6,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
@@ -35,21 +37,28 @@ final class MendList {
     private final Derived derived;
     private final Session session;
     private final Map<String, double[]> essDecibels;
+    private final BooleanSupplier cancelled;
     private final List<ToMend> found = new ArrayList<>();
 
     /// @param essDecibels of recordings that were heard before, by their SHA-256; more are added
-    MendList(Derived derived, Map<String, double[]> essDecibels) {
+    /// @param cancelled whether nobody wants to know any more
+    MendList(Derived derived, Map<String, double[]> essDecibels, BooleanSupplier cancelled) {
         this.derived = derived;
+        this.cancelled = cancelled;
         this.essDecibels = essDecibels;
         session = derived.session();
     }
 
     /// @param combing what is known of voices that comb
+    /// @throws CancellationException if nobody wants to know any more
     List<ToMend> list(List<Combing> combing) {
         Map<String, Followed> followed = followed();
         Map<String, Levels> levels = new LinkedHashMap<>();
         followed.forEach((id, f) -> levels.put(id, levels(derived.voice(id).orElseThrow(), f)));
         for (Voice voice : session.voices()) {
+            if (cancelled.getAsBoolean()) {
+                throw new CancellationException("something newer is wanted");
+            }
             if (voice.strip().muted() || voice.role() == Role.BED) {
                 continue;
             }

@@ -40,32 +40,28 @@ public record Flaw(Kind kind, GuideSpan span, double amount, double plainness) {
         /// A note is off its target.
         PITCH(Subject.PITCH, 1, "%.0f ct sharp", "%.0f ct flat"),
         /// A phrase is sung in another octave than the others.
-        OCTAVE(
-                Subject.PITCH,
-                1,
-                "an octave higher than elsewhere",
-                "an octave lower than elsewhere"),
+        OCTAVE(Subject.PITCH, 1, "an octave up", "an octave down"),
         /// A phrase is louder or softer against the guide than the others.
-        LEVEL(Subject.LEVEL, 1, "%.1f dB louder than elsewhere", "%.1f dB softer than elsewhere"),
+        LEVEL(Subject.LEVEL, 1, "%.0f dB louder", "%.0f dB softer"),
         /// An ess sticks out.
-        ESS(Subject.LEVEL, 1, "ess %.0f dB louder than others", "ess"),
+        ESS(Subject.LEVEL, 1, "ess %.0f dB louder", "ess %.0f dB softer"),
         /// It pauses where the others of its stack sing.
-        PAUSE(Subject.WORDS, "pauses where its stack sings"),
+        PAUSE(Subject.WORDS, "pauses, its stack sings"),
         /// Both sing, but not the same.
-        OTHER_WORDS(Subject.WORDS, Doubt.Reason.OTHER_WORDS.words()),
+        OTHER_WORDS(Subject.WORDS, "other words"),
         /// Hardly anything fits.
-        SING_AGAIN(Subject.WORDS, Doubt.Reason.SING_AGAIN.words()),
+        SING_AGAIN(Subject.WORDS, "better sung again"),
         /// What was matched may not belong together.
-        MATCH(Subject.WORDS, Doubt.Reason.MATCH.words()),
+        MATCH(Subject.WORDS, "match not sure"),
         /// It would have had to run at an extreme rate.
-        RATE(Subject.TIMING, Doubt.Reason.RATE.words()),
+        RATE(Subject.TIMING, "too far off to be moved"),
         /// The pitch may have been heard an octave off.
-        OCTAVE_HEARD(Subject.PITCH, Doubt.Reason.OCTAVE.words()),
+        OCTAVE_HEARD(Subject.PITCH, "octave not sure"),
         /// Two voices are so alike that they comb.
-        COMBING(Subject.SOUND, "so alike another voice that they comb"),
-        CLICK(Subject.SOUND, Doubt.Reason.CLICK.words()),
-        LOUDNESS(Subject.SOUND, Doubt.Reason.LOUDNESS.words()),
-        ROUGH(Subject.SOUND, Doubt.Reason.ROUGH.words());
+        COMBING(Subject.SOUND, "combs with another"),
+        CLICK(Subject.SOUND, "a click came in"),
+        LOUDNESS(Subject.SOUND, "its loudness changed"),
+        ROUGH(Subject.SOUND, "came out rougher");
 
         private final Subject subject;
         private final double factor;

@@ -20,14 +20,16 @@ import zelvan.units.RecordedSpan;
 /// @param octaves where the user says in which octave it is sung, in order
 /// @param notes what is wanted of single notes, in order; they do not overlap
 /// @param protections in order
+/// @param meant what is off and is to stay so
 public record HandWork(
         List<Anchor> anchors,
         Marks marks,
         List<OctaveShift> octaves,
         List<NoteEdit> notes,
-        List<Protection> protections) {
+        List<Protection> protections,
+        List<Meant> meant) {
     public static final HandWork NONE =
-            new HandWork(List.of(), Marks.NONE, List.of(), List.of(), List.of());
+            new HandWork(List.of(), Marks.NONE, List.of(), List.of(), List.of(), List.of());
 
     private static final double SAME_ANCHOR_SECONDS = 0.02;
 
@@ -36,6 +38,7 @@ public record HandWork(
         octaves = List.copyOf(octaves);
         notes = List.copyOf(notes);
         protections = List.copyOf(protections);
+        meant = List.copyOf(meant);
         checkAnchors(anchors);
         checkOrder("octaves", octaves, OctaveShift::span);
         checkOrder("notes", notes, NoteEdit::span);
@@ -83,19 +86,19 @@ public record HandWork(
     }
 
     public HandWork withAnchors(List<Anchor> value) {
-        return new HandWork(value, marks, octaves, notes, protections);
+        return new HandWork(value, marks, octaves, notes, protections, meant);
     }
 
     public HandWork withMarks(Marks value) {
-        return new HandWork(anchors, value, octaves, notes, protections);
+        return new HandWork(anchors, value, octaves, notes, protections, meant);
     }
 
     public HandWork withProtections(List<Protection> value) {
-        return new HandWork(anchors, marks, octaves, notes, value);
+        return new HandWork(anchors, marks, octaves, notes, value, meant);
     }
 
     private HandWork withAllNotes(List<NoteEdit> value) {
-        return new HandWork(anchors, marks, octaves, value, protections);
+        return new HandWork(anchors, marks, octaves, value, protections, meant);
     }
 
     /// Says in which octave something is sung; it counts from what was said of it before. None up
@@ -122,7 +125,7 @@ public record HandWork(
         }
         untouched.forEach(span -> all.add(new OctaveShift(span, shift.octaves())));
         all.sort(Comparator.comparingDouble(o -> o.span().startSeconds()));
-        return new HandWork(anchors, marks, all, notes, protections);
+        return new HandWork(anchors, marks, all, notes, protections, meant);
     }
 
     /// Says what is wanted of notes; what was said of those that they overlap gives way.
@@ -178,5 +181,21 @@ public record HandWork(
 
     public HandWork without(Protection protection) {
         return withProtections(protections.stream().filter(p -> !p.equals(protection)).toList());
+    }
+
+    /// Ticks something off as meant, or takes that back if it was.
+    public HandWork meaning(Meant one) {
+        List<Meant> all = new ArrayList<>(meant);
+        boolean was =
+                all.removeIf(m -> m.what().equals(one.what()) && m.span().overlaps(one.span()));
+        if (!was) {
+            all.add(one);
+        }
+        return new HandWork(anchors, marks, octaves, notes, protections, all);
+    }
+
+    /// Whether something of a kind is meant there.
+    public boolean means(String what, RecordedSpan span) {
+        return meant.stream().anyMatch(m -> m.what().equals(what) && m.span().overlaps(span));
     }
 }

@@ -111,4 +111,19 @@ public sealed interface RepairEdit extends Edit {
             return session.handling(voiceId, h -> h.without(protection));
         }
     }
+
+    /// Ticks something off as meant, or takes that back.
+    ///
+    /// @param what as the history calls it
+    record TickOff(String voiceId, String name, Meant meant, String what) implements RepairEdit {
+        @Override
+        public String title() {
+            return name + ": " + what + " at " + Clock.text(meant.span().startSeconds(), 2);
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.handling(voiceId, h -> h.meaning(meant));
+        }
+    }
 }

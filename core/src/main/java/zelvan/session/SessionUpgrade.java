@@ -34,6 +34,12 @@ final class SessionUpgrade {
         if (version <= 6) {
             fromSix(object(document.path("session")));
         }
+        if (version <= 7) {
+            for (JsonNode recording : document.path("session").path("recordings")) {
+                // Version 8 knows what is off and meant to be so.
+                object(recording.path("hand")).putArray("meant");
+            }
+        }
         return document;
     }
 

@@ -19,7 +19,6 @@ import javafx.stage.DirectoryChooser;
 import javafx.stage.FileChooser;
 import javafx.stage.Stage;
 import javafx.stage.Window;
-import zelvan.desktop.acts.Doubts;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.closeup.CloseUpView;
 import zelvan.desktop.closeup.LensView;
@@ -31,6 +30,7 @@ import zelvan.desktop.desk.Lens;
 import zelvan.desktop.keys.Command;
 import zelvan.desktop.keys.Commands;
 import zelvan.desktop.lockmap.LockMapView;
+import zelvan.desktop.reports.MendView;
 import zelvan.desktop.reports.StatusView;
 import zelvan.desktop.settings.SettingsView;
 import zelvan.desktop.sheets.ClosingSheet;
@@ -53,9 +53,9 @@ public final class MainWindow {
     private final LensView time;
     private final LensView pitch;
     private final LockMapView lockMap;
+    private final MendView toMend;
     private final Commands commands;
     private final Scene scene;
-    private int doubt = -1;
 
     /// @param stage shows it; not shown yet by this
     public MainWindow(Desk desk, Work work, Theme theme, Stage stage) {
@@ -67,11 +67,12 @@ public final class MainWindow {
         time = new TimeLens(desk, theme, slide);
         pitch = new PitchLens(desk, theme, slide);
         lockMap = new LockMapView(desk, theme);
+        toMend = new MendView(desk);
         commands = new Commands(table());
         BorderPane root = new BorderPane();
         root.setTop(new VBox(commands.menuBar(), new TransportView(desk, theme, commands).node()));
         root.setCenter(centre());
-        root.setBottom(new StatusView(desk, commands).node());
+        root.setBottom(new StatusView(desk).node());
         root.setId("main");
         this.scene = new Scene(root, 1280, 800);
         theme.dress(scene);
@@ -99,16 +100,21 @@ public final class MainWindow {
     }
 
     private Node centre() {
+        SplitPane beside =
+                new SplitPane(
+                        new SettingsView(desk, work.midi()::readChords, work.midi()::readTempo)
+                                .node(),
+                        toMend.node());
+        beside.setOrientation(Orientation.VERTICAL);
+        beside.setDividerPositions(0.58);
         SplitPane below =
                 new SplitPane(
-                        new CloseUpView(desk, theme, slide, List.of(time, pitch)).node(),
-                        new SettingsView(desk, work.midi()::readChords, work.midi()::readTempo)
-                                .node());
-        below.setDividerPositions(0.765);
+                        new CloseUpView(desk, theme, slide, List.of(time, pitch)).node(), beside);
+        below.setDividerPositions(0.745);
         SplitPane.setResizableWithParent(below.getItems().getLast(), false);
         SplitPane both = new SplitPane(lockMap.node(), below);
         both.setOrientation(Orientation.VERTICAL);
-        both.setDividerPositions(0.5);
+        both.setDividerPositions(0.46);
         Node empty =
                 new EmptyView(desk, work.documents(), this::chooseFolder, this::openSession).node();
         desk.history()
@@ -186,13 +192,13 @@ public final class MainWindow {
                         "version", "Listen", "Raw or locked", "R", desk.hearing()::switchVersion),
                 Command.of("half-speed", "Listen", "Half speed", "H", this::switchSpeed),
                 Command.of("bed", "Listen", "Bed on or off", "B", this::switchBed),
-                Command.of("next-doubt", "Look", "Next doubtful place", "N", () -> visitDoubt(1)),
+                Command.of("next-place", "Look", "Next place to mend", "N", () -> toMend.step(1)),
                 Command.of(
-                        "previous-doubt",
+                        "previous-place",
                         "Look",
-                        "Previous doubtful place",
+                        "Previous place to mend",
                         "Shift+N",
-                        () -> visitDoubt(-1)),
+                        () -> toMend.step(-1)),
                 Command.of(
                         "time-lens",
                         "Look",
@@ -225,14 +231,6 @@ public final class MainWindow {
     private void switchBed() {
         Mix mix = desk.session().mix();
         desk.apply(new Edit.SetMix(new Mix(mix.blend(), !mix.bed())));
-    }
-
-    private void visitDoubt(int step) {
-        List<Doubts.Place> doubts = Doubts.in(desk.derived().get());
-        if (!doubts.isEmpty()) {
-            doubt = Math.floorMod(doubt < 0 && step < 0 ? -1 : doubt + step, doubts.size());
-            desk.visit(doubts.get(doubt));
-        }
     }
 
     private void along(double share) {

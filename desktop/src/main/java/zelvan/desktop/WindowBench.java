@@ -14,7 +14,6 @@ import javafx.application.Platform;
 import javafx.stage.Stage;
 import zelvan.cli.Spent;
 import zelvan.derived.DerivedVoice;
-import zelvan.desktop.acts.Doubts;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Theme;
 import zelvan.desktop.work.Work;
@@ -90,7 +89,7 @@ final class WindowBench {
                     "  %d tracks, %d phrases, %d doubtful places",
                     desk.session().voices().size(),
                     desk.derived().get().guidePhrases().size(),
-                    Doubts.in(desk.derived().get()).size());
+                    desk.toMend().get().size());
             WindowChanges changes = new WindowChanges(desk, window.scene());
             say("%s", changes.line("pull, all stacks", "#timing-pull", 40));
             say("%s", changes.line("pitch pull, all stacks", "#pitch-pull", 40));

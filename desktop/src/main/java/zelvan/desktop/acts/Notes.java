@@ -74,6 +74,11 @@ public record Notes(State now) {
         return Optional.of(new Taken(made.voiceId(), edit, edit.aimCents().orElse(sounds)));
     }
 
+    /// Where a note sounds, cents above A4.
+    Optional<Double> soundingCents(String voiceId, RecordedSpan span) {
+        return now.made(voiceId).flatMap(m -> taken(m, span)).map(Taken::cents);
+    }
+
     /// Puts notes on other pitches, all as far from where they were.
     public Act move(List<Taken> taken, double cents) {
         return set(taken, t -> t.edit.withAim(t.cents + cents), "moved");

@@ -15,12 +15,14 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import zelvan.derived.Derived;
+import zelvan.derived.ToMend;
 import zelvan.desktop.acts.Act;
-import zelvan.desktop.acts.Doubts;
 import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Mending;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.acts.State;
 import zelvan.measure.Combing;
+import zelvan.measure.Flaw;
 import zelvan.play.Player;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
@@ -33,7 +35,7 @@ import zelvan.units.SongSpan;
 
 /// The window's state.
 public final class Desk {
-    /// A doubtful place is shown with at least this much to both sides of its middle.
+    /// A place that is left to mend is shown with at least this much to both sides of its middle.
     private static final double SHORTEST_PLACE_SECONDS = 0.9;
 
     /// Where in the close-up a moment stands that it follows.
@@ -48,6 +50,8 @@ public final class Desk {
     private final ReadOnlyObjectWrapper<Derived> derived =
             new ReadOnlyObjectWrapper<>(Derived.NOTHING);
     private final ReadOnlyObjectWrapper<List<Combing>> combing =
+            new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<List<ToMend>> toMend =
             new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyBooleanWrapper stale = new ReadOnlyBooleanWrapper();
     private final ReadOnlyBooleanWrapper stopped = new ReadOnlyBooleanWrapper();
@@ -164,6 +168,7 @@ public final class Desk {
         focus.set(Focus.NOTHING);
         derived.set(Derived.NOTHING);
         combing.set(List.of());
+        toMend.set(List.of());
         history.set(History.startingWith(session));
     }
 
@@ -222,8 +227,17 @@ public final class Desk {
         }
     }
 
-    public void show(List<Combing> found) {
+    public void comb(List<Combing> found) {
         combing.set(List.copyOf(found));
+    }
+
+    /// Everything that is left to mend, what is heard first first; worked out in the background.
+    public ReadOnlyObjectProperty<List<ToMend>> toMend() {
+        return toMend.getReadOnlyProperty();
+    }
+
+    public void leave(List<ToMend> found) {
+        toMend.set(List.copyOf(found));
     }
 
     /// Newer values are being worked out.
@@ -324,15 +338,14 @@ public final class Desk {
         sight.show(sight.viewport().get().moved(seconds, derived.get().seconds()));
     }
 
-    /// Selects the voice of a doubtful place, shows the place, and loops its phrase.
-    public void visit(Doubts.Place place) {
+    /// Selects the voice of a place that is left to mend, shows the place, through the lens of what
+    /// is off there, and loops its phrase.
+    public void visit(Mending.Place place) {
         visit(place.voice().id(), place.phrase());
-        GuideSpan span = place.doubt().span();
-        Doubts.octave(derived.get(), place)
-                .ifPresent(octave -> {
-                    sight.lookThrough(Lens.PITCH);
-                    focusOn(new Focus.OnRange(place.voice().id(), octave));
-                });
+        boolean pitch = place.flaw().kind().subject() == Flaw.Subject.PITCH;
+        sight.lookThrough(pitch ? Lens.PITCH : Lens.TIME);
+        new Mending(now()).focus(place).ifPresent(this::focusOn);
+        GuideSpan span = place.flaw().span();
         double middle = now().sounding(span).middleSeconds();
         double half = Math.max(SHORTEST_PLACE_SECONDS, span.seconds());
         double from = Math.max(0, middle - half);

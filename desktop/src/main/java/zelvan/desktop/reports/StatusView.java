@@ -2,7 +2,6 @@ package zelvan.desktop.reports;
 
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 import javafx.collections.ListChangeListener;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -10,40 +9,25 @@ import javafx.geometry.Side;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.ContextMenu;
-import javafx.scene.control.CustomMenuItem;
 import javafx.scene.control.Label;
-import javafx.scene.control.ListCell;
-import javafx.scene.control.ListView;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.ProgressBar;
 import javafx.scene.control.Tooltip;
-import javafx.scene.input.KeyCode;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.kordamp.ikonli.feather.Feather;
-import zelvan.derived.Derived;
-import zelvan.desktop.acts.Doubts;
-import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Job;
 import zelvan.desktop.desk.Message;
-import zelvan.desktop.keys.Commands;
 import zelvan.desktop.theme.Theme;
-import zelvan.measure.Combing;
 import zelvan.play.Player;
-import zelvan.session.Voice;
-import zelvan.units.Clock;
 
-/// The bar below: doubtful places, what is being done, the history, the output; and above it what
-/// went wrong.
+/// The bar below: what is being done, the history, the output; and above it what went wrong.
 public final class StatusView {
     private final Desk desk;
-    private final Button doubts = new Button();
-    private final Button places = new Button();
-    private final Button combing = new Button();
     private final Label state = new Label();
     private final ProgressBar progress = new ProgressBar();
     private final Button cancel = new Button("Cancel");
@@ -52,20 +36,8 @@ public final class StatusView {
     private final Label output = new Label();
     private final VBox root;
 
-    public StatusView(Desk desk, Commands commands) {
+    public StatusView(Desk desk) {
         this.desk = desk;
-        doubts.setId("doubts");
-        doubts.setTooltip(new Tooltip(commands.get("next-doubt").tip()));
-        doubts.setOnAction(e -> commands.get("next-doubt").action().run());
-        places.setId("doubt-list");
-        places.setAccessibleText("All doubtful places");
-        places.setGraphic(Theme.icon(Feather.LIST));
-        places.setTooltip(new Tooltip("All doubtful places"));
-        places.setOnAction(e -> showDoubts());
-        combing.setId("combing");
-        combing.setTooltip(
-                new Tooltip("Voices so alike that they comb; slack lets them sound apart again"));
-        combing.setOnAction(e -> showCombing());
         state.setId("state");
         progress.setId("progress");
         progress.setPrefWidth(140);
@@ -80,18 +52,14 @@ public final class StatusView {
         output.getStyleClass().add("quiet");
         output.setTooltip(
                 new Tooltip("Where sound goes, and how long a change takes until it is heard"));
-        HBox bar =
-                new HBox(
-                        12, doubts, places, combing, progress, cancel, state, space, history,
-                        output);
+        HBox bar = new HBox(12, progress, cancel, state, space, history, output);
         bar.setAlignment(Pos.CENTER_LEFT);
         bar.setPadding(new Insets(5, 14, 5, 14));
         bar.getStyleClass().add("status");
         messages.setId("messages");
         messages.getStyleClass().add("messages");
         root = new VBox(messages, bar);
-        desk.derived().subscribe(ignored -> refresh());
-        desk.combing().subscribe(ignored -> refresh());
+        desk.derived().subscribe(ignored -> refreshWork());
         desk.stale().subscribe(ignored -> refreshWork());
         desk.stopped().subscribe(ignored -> refreshWork());
         desk.deriving().words().subscribe(ignored -> refreshWork());
@@ -127,25 +95,6 @@ public final class StatusView {
         return root;
     }
 
-    private void refresh() {
-        refreshWork();
-        Derived derived = desk.derived().get();
-        int count =
-                derived.session().voices().stream()
-                        .mapToInt(voice -> derived.doubts(voice).size())
-                        .sum();
-        doubts.setText(
-                count == 0
-                        ? "no doubtful places"
-                        : count == 1 ? "1 doubtful place ▸" : count + " doubtful places ▸");
-        doubts.setDisable(count == 0);
-        places.setDisable(count == 0);
-        int alike = desk.combing().get().size();
-        combing.setText(alike == 1 ? "1 phrase combs" : alike + " phrases comb");
-        combing.setVisible(alike > 0);
-        combing.setManaged(alike > 0);
-    }
-
     private void refreshHistory() {
         history.setText(
                 desk.history().get().undoTitle().map(t -> "Undo: " + t).orElse("nothing to undo"));
@@ -175,84 +124,6 @@ public final class StatusView {
                     : "working…";
         }
         return desk.session().voices().isEmpty() ? "" : "all up to date";
-    }
-
-    /// All doubtful places and why, in a list that scrolls; a click goes there.
-    private void showDoubts() {
-        ListView<Doubts.Place> list = new ListView<>();
-        list.setId("places");
-        list.getStyleClass().add("places");
-        list.getItems().setAll(Doubts.in(desk.derived().get()));
-        list.setCellFactory(ignored -> new PlaceCell());
-        ContextMenu menu = new ContextMenu(new CustomMenuItem(list, false));
-        list.setOnMouseClicked(e -> visitChosen(list, menu));
-        list.setOnKeyPressed(e -> {
-            if (e.getCode() == KeyCode.ENTER) {
-                visitChosen(list, menu);
-            } else if (e.getCode() == KeyCode.ESCAPE) {
-                menu.hide();
-            }
-        });
-        menu.show(places, Side.TOP, 0, 0);
-        list.requestFocus();
-    }
-
-    private void visitChosen(ListView<Doubts.Place> list, ContextMenu menu) {
-        Doubts.Place chosen = list.getSelectionModel().getSelectedItem();
-        if (chosen != null) {
-            menu.hide();
-            desk.visit(chosen);
-        }
-    }
-
-    private static final class PlaceCell extends ListCell<Doubts.Place> {
-        @Override
-        protected void updateItem(Doubts.Place place, boolean empty) {
-            super.updateItem(place, empty);
-            setText(empty || place == null ? "" : words(place));
-        }
-
-        private static String words(Doubts.Place place) {
-            double seconds = place.doubt().span().startSeconds();
-            return String.format(
-                    Locale.ROOT,
-                    "%s  %s: %s",
-                    Clock.text(seconds, 1),
-                    place.voice().name(),
-                    place.doubt().reason().words());
-        }
-    }
-
-    /// Who combs with whom and where; a click opens the two with slack, or goes there.
-    private void showCombing() {
-        ContextMenu menu = new ContextMenu();
-        for (Combing pair : desk.combing().get()) {
-            Optional<Voice> voice = desk.session().voice(pair.voiceId());
-            Optional<Voice> other = desk.session().voice(pair.otherId());
-            if (voice.isEmpty() || other.isEmpty()) {
-                continue;
-            }
-            double seconds = pair.phrase().startSeconds();
-            String where =
-                    String.format(
-                            Locale.ROOT,
-                            "%s  %s with %s: ",
-                            Clock.text(seconds, 1),
-                            voice.get().name(),
-                            other.get().name());
-            String what =
-                    pair.openingSlackSeconds()
-                            .map(s ->
-                                    String.format(Locale.ROOT, "open with %.0f ms slack", s * 1000))
-                            .orElse("the same take twice; slack cannot open it");
-            MenuItem item = new MenuItem(where + what);
-            item.setOnAction(e -> {
-                desk.visit(pair.voiceId(), pair.phrase());
-                desk.act(now -> new Tracks(now).open(pair));
-            });
-            menu.getItems().add(item);
-        }
-        menu.show(combing, Side.TOP, 0, 0);
     }
 
     /// All steps; a click goes there.

@@ -66,7 +66,7 @@ final class GuidePart {
                         (v, gesture) -> desk.act(now -> new Guiding(now).swing(v / 100), gesture));
         root =
                 new VBox(
-                        8,
+                        4,
                         heading("Grid"),
                         row(
                                 "tempo",

@@ -77,7 +77,7 @@ final class NotePart {
         head.setAlignment(Pos.CENTER_LEFT);
         root =
                 new VBox(
-                        6,
+                        4,
                         head,
                         intonation.node(),
                         wander.node(),

@@ -1,16 +1,19 @@
 package zelvan.desktop.settings;
 
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import javafx.beans.property.ObjectProperty;
+import javafx.beans.property.SimpleObjectProperty;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
+import javafx.scene.control.OverrunStyle;
 import javafx.scene.control.ScrollPane;
+import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -24,18 +27,21 @@ import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
 
-/// The panel of settings: always for what is selected, with its scope on top.
+/// The panel of settings: always for what is selected, with its scope on top. One part is open, of
+/// the others the figures are seen.
 public final class SettingsView {
     private final Desk desk;
     private final Label scopeTitle = new Label();
+    private final Tooltip scopeTip = new Tooltip();
     private final Label departs = new Label("departs from what stands above it");
     private final Button giveBack = new Button("Give it back");
     private final Label before = new Label();
     private final Label after = new Label();
-    private final Label beforeMost = new Label();
-    private final Label afterMost = new Label();
-    private final Label staleNote = new Label("working it out…");
-    private final Node figures = figures();
+    private final Label staleNote = new Label("…");
+    private final Label arrow = quiet("→");
+    private final Label most = quiet("");
+    private final Tooltip mostTip = new Tooltip();
+    private final List<Node> timingFigures = List.of(before, arrow, after, most);
     private final LastFigures lastFigures = new LastFigures();
     private final TimingPart timing;
     private final TuningPart tuning;
@@ -43,8 +49,12 @@ public final class SettingsView {
     private final GuidePart guide;
     private final ProtectionPart protection;
     private final VoicePart voice;
-    private final List<Node> head;
-    private final VBox root = new VBox(10);
+    private final ObjectProperty<Fold> open = new SimpleObjectProperty<>();
+    private final Fold timingFold;
+    private final Fold pitchFold;
+    private final Fold moreFold;
+    private final Fold voiceFold;
+    private final VBox root = new VBox(2);
 
     /// @param chordsFrom reads a MIDI file's chords
     /// @param tempoFrom reads a MIDI file's tempo
@@ -58,8 +68,8 @@ public final class SettingsView {
         voice = new VoicePart(desk);
         scopeTitle.setId("scope");
         scopeTitle.getStyleClass().add("title");
-        scopeTitle.setWrapText(true);
-        scopeTitle.setMinHeight(Region.USE_PREF_SIZE);
+        scopeTitle.setTextOverrun(OverrunStyle.CENTER_ELLIPSIS);
+        scopeTitle.setTooltip(scopeTip);
         giveBack.setId("give-back");
         giveBack.setOnAction(e ->
                 Scopes.of(desk.selection().get(), desk.session())
@@ -74,28 +84,39 @@ public final class SettingsView {
         departs.getStyleClass().add("departs");
         departure.visibleProperty().bind(giveBack.visibleProperty());
         departure.managedProperty().bind(giveBack.visibleProperty());
-        head = List.of(title, departure, protection.node(), guide.reference());
-        root.setPadding(new Insets(14));
+        timingFold =
+                new Fold(
+                        "Timing",
+                        timingFigures(),
+                        List.of(guide.reference(), timing.node(), guide.grid()),
+                        open);
+        moreFold = new Fold("More", List.of(), List.of(timing.more()), open);
+        pitchFold =
+                new Fold(
+                        "Pitch",
+                        List.of(tuning.figures()),
+                        List.of(note.node(), tuning.node()),
+                        open);
+        voiceFold = new Fold("Track", List.of(), List.of(voice.node()), open);
+        root.getChildren()
+                .setAll(
+                        title,
+                        departure,
+                        protection.node(),
+                        timingFold.node(),
+                        pitchFold.node(),
+                        moreFold.node(),
+                        voiceFold.node());
+        root.setPadding(new Insets(8, 10, 6, 12));
         root.setMinWidth(280);
         root.setPrefWidth(300);
         root.getStyleClass().add("settings");
-        desk.sight().lens().subscribe(this::arrange);
+        desk.sight().lens().subscribe(lens -> (lens == Lens.PITCH ? pitchFold : timingFold).open());
         desk.history().subscribe(ignored -> refresh());
         desk.selection().subscribe(ignored -> refresh());
         desk.focus().subscribe(ignored -> refresh());
         desk.derived().subscribe(ignored -> refresh());
         desk.stale().subscribe(ignored -> refresh());
-    }
-
-    /// What the lens shows comes first.
-    private void arrange(Lens lens) {
-        List<Node> time = List.of(timing.node(), guide.grid(), figures);
-        List<Node> pitch = List.of(note.node(), tuning.node());
-        List<Node> all = new ArrayList<>(head);
-        all.addAll(lens == Lens.PITCH ? pitch : time);
-        all.addAll(lens == Lens.PITCH ? time : pitch);
-        all.addAll(List.of(timing.more(), voice.node()));
-        root.getChildren().setAll(all);
     }
 
     public Node node() {
@@ -107,24 +128,14 @@ public final class SettingsView {
         return scroll;
     }
 
-    private Node figures() {
+    private List<Node> timingFigures() {
         before.setId("lock-before");
         after.setId("lock-after");
-        before.getStyleClass().addAll("figure", "big");
-        after.getStyleClass().addAll("figure", "big");
+        before.getStyleClass().add("figure");
+        after.getStyleClass().add("figure");
         staleNote.getStyleClass().add("quiet");
-        Label lock = new Label("Lock");
-        lock.getStyleClass().add("heading");
-        HBox typical = new HBox(8, before, arrow(), after);
-        HBox most = new HBox(8, beforeMost, arrow(), afterMost);
-        typical.setAlignment(Pos.CENTER_LEFT);
-        most.setAlignment(Pos.CENTER_LEFT);
-        most.getChildren().addFirst(quiet("90 % within"));
-        return new VBox(2, new HBox(12, lock, staleNote), typical, most);
-    }
-
-    private static Label arrow() {
-        return quiet("→");
+        most.setTooltip(mostTip);
+        return List.of(staleNote, before, arrow, after, most);
     }
 
     private static Label quiet(String text) {
@@ -142,21 +153,30 @@ public final class SettingsView {
         boolean any = !session.followers().isEmpty();
         root.setDisable(session.voices().isEmpty());
         scopeTitle.setText(any || ofGuide ? scope.title() : "Nothing to set yet");
+        scopeTip.setText(scopeTitle.getText());
         giveBack.setVisible(
                 any && !ofGuide && scope.givingBack(session, TimingSettings.SETTINGS).isPresent());
         show(guide.reference(), ofGuide);
         show(guide.grid(), ofGuide);
-        show(timing.node(), any || ofGuide);
-        show(timing.more(), any && !ofGuide);
+        timingFold.show(any || ofGuide);
+        moreFold.show(any && !ofGuide);
         show(timing.start(), any && !ofGuide);
-        show(tuning.node(), any && !ofGuide);
-        show(figures, any && !ofGuide);
+        pitchFold.show(any && !ofGuide);
+        voiceFold.show(selected.isPresent());
+        for (Node figure : timingFigures) {
+            show(figure, any && !ofGuide);
+        }
         Figures lock = lastFigures.of(scope, desk.derived().get());
         before.setText(lock.before().medianText());
-        beforeMost.setText(lock.before().p90Text());
         after.setText(lock.after().medianText());
-        afterMost.setText(lock.after().p90Text());
-        staleNote.setVisible(desk.stale().get());
+        most.setText("90 % " + lock.after().p90Text());
+        mostTip.setText(
+                "90 % within "
+                        + lock.before().p90Text()
+                        + " as recorded, "
+                        + lock.after().p90Text()
+                        + " as it sounds now");
+        show(staleNote, desk.stale().get());
         protection.refresh();
         guide.refresh();
         timing.refresh();

@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import javafx.scene.Node;
-import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
 import javafx.scene.layout.VBox;
@@ -31,7 +30,7 @@ final class TimingPart {
     private final Chooser<Leader> leader;
     private final MenuButton start = new MenuButton("Start as…");
     private final VBox root;
-    private final VBox more = new VBox(8);
+    private final VBox more = new VBox(4);
 
     /// A voice that can be followed; the guide has no id.
     private record Leader(String id, String name) {
@@ -55,9 +54,7 @@ final class TimingPart {
             item.setOnAction(e -> startFrom(point));
             start.getItems().add(item);
         }
-        Label heading = new Label("Timing");
-        heading.getStyleClass().add("heading");
-        root = new VBox(6, heading);
+        root = new VBox(4);
         root.getChildren().addAll(rows.nodes(HOW_TIGHT));
     }
 

@@ -6,13 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
-import javafx.geometry.Pos;
 import javafx.scene.Node;
 import javafx.scene.control.Button;
 import javafx.scene.control.Label;
-import javafx.scene.layout.HBox;
-import javafx.scene.layout.Priority;
-import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Scopes;
@@ -74,13 +70,12 @@ final class TuningPart {
                         .ifPresent(chordsFrom));
         figures.setId("pitch-figures");
         figures.getStyleClass().add("figure");
-        Label heading = new Label("Pitch");
-        heading.getStyleClass().add("heading");
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        HBox head = new HBox(8, heading, giveBack, space, figures);
-        head.setAlignment(Pos.CENTER_LEFT);
-        root = new VBox(6, head);
+        root = new VBox(4);
+    }
+
+    /// What stands in its line, whether it is open or not.
+    Node figures() {
+        return figures;
     }
 
     private Scopes scopes() {
@@ -103,13 +98,10 @@ final class TuningPart {
         }
         Scopes scopes = scopes();
         Set<PitchTarget> targets = Scope.values(session, scopes.all(), TuningSettings.TARGET);
-        giveBack.setVisible(scopes.givingBack(session, TuningSettings.SETTINGS).isPresent());
         Figures lock = lastFigures.of(scopes, desk.derived().get());
         figures.setText(lock.pitchBefore().medianText() + " → " + lock.pitchAfter().medianText());
         rows.refresh();
-        List<Node> shown =
-                new ArrayList<>(
-                        List.of(root.getChildren().getFirst(), rows.node(TuningSettings.TARGET)));
+        List<Node> shown = new ArrayList<>(List.of(rows.node(TuningSettings.TARGET)));
         if (targets.contains(PitchTarget.KEY)) {
             showKeys(session);
             shown.add(key.node());
@@ -126,6 +118,9 @@ final class TuningPart {
             shown.addAll(rows.nodes(HOW_CLOSE));
         }
         shown.addAll(rows.nodes(MOVEMENT));
+        if (scopes.givingBack(session, TuningSettings.SETTINGS).isPresent()) {
+            shown.add(giveBack);
+        }
         int count = byHand().size();
         if (count > 0) {
             notes.setText(count == 1 ? "Give one note back" : "Give " + count + " notes back");

@@ -32,7 +32,7 @@ final class VoicePart {
     private final Button makeGuide = button("make-guide", "Make it the guide");
     private final Button protect = button("protect", "");
     private final Button protectSuggested = button("protect-suggested", "");
-    private final VBox root = new VBox(8);
+    private final VBox root = new VBox(4);
 
     VoicePart(Desk desk) {
         this.desk = desk;

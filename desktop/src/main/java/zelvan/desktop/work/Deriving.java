@@ -135,6 +135,7 @@ public final class Deriving {
         if (known.session().equals(desk.session())) {
             desk.deriving().end();
             desk.upToDate();
+            listenForFlaws(from);
             listen(known, from);
         }
         known.problems().forEach(this::tell);
@@ -146,19 +147,33 @@ public final class Deriving {
                 engine.listenForCombing(known),
                 found -> {
                     if (from == desk.era()) {
-                        desk.show(found);
+                        desk.comb(found);
+                        listenForFlaws(from);
                     }
                 },
-                () -> desk.show(List.of()));
+                () -> desk.comb(List.of()));
         background.whenDone(
                 "listening for places that came out worse",
                 engine.listenForArtefacts(known),
                 checked -> {
                     if (from == desk.era() && !desk.stale().get()) {
                         desk.show(checked);
+                        listenForFlaws(from);
                     }
                 },
                 () -> {});
+    }
+
+    private void listenForFlaws(int from) {
+        background.whenDone(
+                "putting in order what is left to mend",
+                engine.listenForFlaws(desk.derived().get(), desk.combing().get()),
+                found -> {
+                    if (from == desk.era()) {
+                        desk.leave(found);
+                    }
+                },
+                () -> desk.leave(List.of()));
     }
 
     /// Tells what is wrong with a track, once as long as it stands there.

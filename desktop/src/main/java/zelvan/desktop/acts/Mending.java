@@ -1,0 +1,209 @@
+package zelvan.desktop.acts;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import zelvan.align.Anchor;
+import zelvan.derived.Clocks;
+import zelvan.derived.DerivedVoice;
+import zelvan.derived.ToMend;
+import zelvan.measure.Combing;
+import zelvan.measure.Flaw;
+import zelvan.session.Meant;
+import zelvan.session.Protection;
+import zelvan.session.RepairEdit;
+import zelvan.session.TuningEdit.SetNotes;
+import zelvan.session.Voice;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
+
+/// What an editor does about what is left to mend: goes there, mends it with one click where that
+/// can be done, ticks it off.
+public record Mending(State now) {
+    /// One place.
+    ///
+    /// @param phrase of the guide, in which it lies
+    /// @param meant whether it was ticked off
+    public record Place(Voice voice, ToMend toMend, GuideSpan phrase, boolean meant) {
+        public Flaw flaw() {
+            return toMend.flaw();
+        }
+    }
+
+    /// What one click does about a place.
+    ///
+    /// @param word on the button
+    public record Mend(String word, Act act) {}
+
+    /// Which places are looked at.
+    ///
+    /// @param subject empty for all
+    /// @param selectedOnly whether only those of the voices and the phrase that are selected
+    /// @param meant whether those that were ticked off, or the others
+    public record Narrowing(Optional<Flaw.Subject> subject, boolean selectedOnly, boolean meant) {
+        public static final Narrowing NONE = new Narrowing(Optional.empty(), false, false);
+    }
+
+    /// The places in the order in which they are heard.
+    public List<Place> places(List<ToMend> all, Narrowing narrowing) {
+        Predicate<ToMend> wanted =
+                m ->
+                        narrowing.subject.map(m.flaw().kind().subject()::equals).orElse(true)
+                                && (!narrowing.selectedOnly || isSelected(m));
+        List<Place> places = new ArrayList<>();
+        for (ToMend mend : all) {
+            if (wanted.test(mend)) {
+                now.voice(mend.voiceId())
+                        .map(voice -> new Place(voice, mend, phrase(mend), isMeant(voice, mend)))
+                        .filter(p -> p.meant == narrowing.meant)
+                        .ifPresent(places::add);
+            }
+        }
+        return places;
+    }
+
+    private boolean isSelected(ToMend mend) {
+        Selection selection = now.selection();
+        boolean voice =
+                selection.voiceIds().isEmpty()
+                        ? selection
+                                .stackId()
+                                .map(id ->
+                                        now.voice(mend.voiceId()).stream()
+                                                .anyMatch(v -> v.stackId().equals(id)))
+                                .orElse(true)
+                        : selection.has(mend.voiceId());
+        return voice
+                && selection
+                        .phrase()
+                        .map(p -> p.contains(mend.flaw().span().middleSeconds()))
+                        .orElse(true);
+    }
+
+    private GuideSpan phrase(ToMend mend) {
+        GuideSpan span = mend.flaw().span();
+        return now.derived().guidePhrases().stream()
+                .max(Comparator.comparingDouble(p -> p.sharedSeconds(span)))
+                .filter(p -> p.overlaps(span))
+                .orElse(span);
+    }
+
+    private boolean isMeant(Voice voice, ToMend mend) {
+        return now.hand(voice).means(mend.flaw().kind().name(), recorded(mend));
+    }
+
+    private RecordedSpan recorded(ToMend mend) {
+        return now.clocks(mend.voiceId()).recorded(mend.flaw().span());
+    }
+
+    /// Ticks a place off as meant, or takes that back.
+    public Act tickOff(Place place) {
+        Meant meant = new Meant(place.flaw().kind().name(), recorded(place.toMend));
+        return Act.of(
+                new RepairEdit.TickOff(
+                        place.voice.id(),
+                        place.voice.name(),
+                        meant,
+                        place.meant ? "not meant" : "meant"));
+    }
+
+    /// What one click does about a place; empty where nothing can be done with one.
+    public Optional<Mend> mend(Place place) {
+        return switch (place.flaw().kind()) {
+            case CONSONANT, VOWEL, END -> hold(place);
+            case PITCH -> intonate(place);
+            case COMBING -> open(place);
+            case RATE, MATCH, OTHER_WORDS, SING_AGAIN -> protect(place, Protection.Kind.TIMING);
+            case CLICK, LOUDNESS, ROUGH -> protect(place, Protection.Kind.BOTH);
+            case OCTAVE, OCTAVE_HEARD, LEVEL, ESS, PAUSE -> Optional.empty();
+        };
+    }
+
+    /// The moment of the voice that sounds apart is held where the guide's is.
+    private Optional<Mend> hold(Place place) {
+        double belongs = place.flaw().span().middleSeconds();
+        Clocks clocks = now.clocks(place.voice.id());
+        double sounds = clocks.songSecondsOfGuide(belongs) + place.flaw().amount();
+        Anchor held = Anchor.held(clocks.recordedSeconds(sounds), belongs);
+        return Optional.of(
+                new Mend(
+                        "Hold at the guide's",
+                        Act.of(
+                                        new RepairEdit.SetAnchors(
+                                                place.voice.name(),
+                                                List.of(new RepairEdit.Of(place.voice.id(), held))))
+                                .focusing(
+                                        new Focus.OnBead(place.voice.id(), held.sourceSeconds()))));
+    }
+
+    /// The note is put where it belongs.
+    private Optional<Mend> intonate(Place place) {
+        double middle =
+                now.clocks(place.voice.id()).recordedSecondsOf(place.flaw().span().middleSeconds());
+        Optional<RecordedSpan> note =
+                now.made(place.voice.id()).stream()
+                        .map(DerivedVoice::pitched)
+                        .flatMap(p -> p.result().notes().stream())
+                        .map(n -> n.span())
+                        .filter(span -> span.contains(middle))
+                        .findFirst();
+        return note.flatMap(span ->
+                        new Notes(now)
+                                .soundingCents(place.voice.id(), span)
+                                .map(cents ->
+                                        now.hand(place.voice)
+                                                .note(span)
+                                                .withAim(cents - place.flaw().amount())))
+                .map(edit ->
+                        new Mend(
+                                "Put in tune",
+                                Act.of(
+                                        new SetNotes(
+                                                List.of(
+                                                        new SetNotes.Of(
+                                                                place.voice.id(), List.of(edit))),
+                                                "put in tune"))));
+    }
+
+    private Optional<Mend> open(Place place) {
+        return place.toMend
+                .combing()
+                .filter(c -> c.openingSlackSeconds().isPresent())
+                .map(c -> new Mend(slackWords(c), new Tracks(now).open(c)));
+    }
+
+    private static String slackWords(Combing pair) {
+        return "Open with "
+                + Math.round(1000 * pair.openingSlackSeconds().orElse(0.0))
+                + " ms slack";
+    }
+
+    private Optional<Mend> protect(Place place, Protection.Kind kind) {
+        RecordedSpan span = recorded(place.toMend);
+        return span.seconds() > 0
+                ? Optional.of(
+                        new Mend(
+                                "Keep as sung",
+                                new Protections(now).protect(place.voice.id(), span, kind)))
+                : Optional.empty();
+    }
+
+    /// The stretch of the voice, in its own time, whose octave is doubted there.
+    public Optional<RecordedSpan> octave(Place place) {
+        if (place.flaw().kind() != Flaw.Kind.OCTAVE_HEARD) {
+            return Optional.empty();
+        }
+        double middle =
+                now.clocks(place.voice.id()).recordedSecondsOf(place.flaw().span().middleSeconds());
+        return now.made(place.voice.id()).flatMap(DerivedVoice::analysis).stream()
+                .flatMap(heard -> heard.pitch().octaveDoubts().stream())
+                .min(Comparator.comparingDouble(span -> Math.abs(span.middleSeconds() - middle)));
+    }
+
+    /// The stretch that is to be seen through the lens of pitch.
+    public Optional<Focus> focus(Place place) {
+        return octave(place).map(span -> new Focus.OnRange(place.voice.id(), span));
+    }
+}
