@@ -2,7 +2,9 @@ package zelvan.analysis;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.DoubleUnaryOperator;
 import zelvan.units.ClockSpan;
+import zelvan.units.Pitch;
 import zelvan.units.RecordedSpan;
 
 /// The pitch of a voice, evenly sampled. Frame i stands for the time `i · hopSeconds`.
@@ -59,6 +61,17 @@ public final class PitchTrack {
                 octaveDoubts.stream()
                         .filter(d -> shifts.stream().noneMatch(s -> s.span().overlaps(d)))
                         .toList());
+    }
+
+    /// The same track, each moment moved.
+    ///
+    /// @param centsAt how far, by the moment in seconds
+    public PitchTrack moved(DoubleUnaryOperator centsAt) {
+        float[] moved = new float[hertz.length];
+        for (int f = 0; f < moved.length; f++) {
+            moved[f] = (float) (hertz[f] * Pitch.ratio(centsAt.applyAsDouble(f * hopSeconds)));
+        }
+        return new PitchTrack(hopSeconds, moved, voicing, octaveDoubts);
     }
 
     /// Where the octave is not sure, in order.

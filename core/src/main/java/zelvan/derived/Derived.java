@@ -50,7 +50,9 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
     public List<Voice> printable() {
         return session.voices().stream()
                 .filter(v ->
-                        v.role().follows() || v.role() == Role.GUIDE && !guideMap().isIdentity())
+                        v.role().follows()
+                                || v.role() == Role.GUIDE
+                                        && voice(v.id()).map(g -> !g.isUnchanged()).orElse(false))
                 .toList();
     }
 

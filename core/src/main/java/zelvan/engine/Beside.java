@@ -10,9 +10,9 @@ import zelvan.tuning.MatchedPitch;
 /// A voice's pitch beside that of its leader.
 ///
 /// @param inGuide each moment of the leader in the guide's time; empty if the leader is the guide
-record Beside(Repaired voice, Repaired leader, Step<Alignment> aligned, Optional<InGuide> inGuide)
+record Beside(Repaired voice, Leading leader, Step<Alignment> aligned, Optional<InGuide> inGuide)
         implements Step<MatchedPitch> {
-    private static final int BYTES_A_FRAME = 3 * Float.BYTES;
+    static final int BYTES_A_FRAME = 3 * Float.BYTES;
 
     @Override
     public List<Step<?>> needs() {
@@ -25,10 +25,7 @@ record Beside(Repaired voice, Repaired leader, Step<Alignment> aligned, Optional
     public MatchedPitch run(Inputs inputs) {
         TimeMap times = inGuide.map(inputs::of).orElse(TimeMap.IDENTITY);
         return MatchedPitch.of(
-                inputs.of(voice),
-                inputs.of(leader).pitch(),
-                inputs.of(aligned),
-                times::sourceSecondsAt);
+                inputs.of(voice), inputs.of(leader), inputs.of(aligned), times::sourceSecondsAt);
     }
 
     @Override

@@ -38,16 +38,17 @@ record Made(
             Optional<Follower> follower) {}
 
     /// What only a voice that follows has.
-    record Follower(Aligned aligned, LockMeasured lock, Tuned tuned) {}
+    record Follower(Aligned aligned, LockMeasured lock) {}
 
     @Override
     public List<Step<?>> needs() {
         List<Step<?>> needs = new ArrayList<>(List.of(read));
         heard.ifPresent(sounding -> needs.addAll(List.of(sounding, sounding.voice())));
         parts.ifPresent(p -> needs.addAll(List.of(p.aligned, p.timed, p.shaped)));
+        parts.ifPresent(p -> needs.addAll(p.shaped.tuned()));
         parts.flatMap(Parts::follower)
                 .ifPresent(f -> {
-                    needs.addAll(List.of(f.lock, f.tuned));
+                    needs.add(f.lock);
                     needs.addAll(f.aligned.needs());
                 });
         return needs;
@@ -69,7 +70,9 @@ record Made(
                 reading.raw().filter(r -> meant),
                 parts.map(p -> inputs.of(p.shaped)).or(reading::raw).filter(r -> meant),
                 follower().map(f -> inputs.of(f.lock)).orElse(LockMap.EMPTY),
-                follower().map(f -> inputs.of(f.tuned)).orElse(DerivedVoice.Pitched.NOTHING),
+                parts.flatMap(p -> p.shaped.tuned().stream().findFirst())
+                        .map(inputs::of)
+                        .orElse(DerivedVoice.Pitched.NOTHING),
                 parts.map(p -> doubts(inputs, p)).orElse(List.of()),
                 reading.problem(audio).or(() -> notFollowed(inputs)));
     }

@@ -107,6 +107,7 @@ final class Plan {
                 .thenCompose(all -> {
                     line(voice).ifPresent(l -> store.get(l.timed, asked, rank));
                     return usesHarmony(voice)
+                                    || session.guide().map(this::usesHarmony).orElse(false)
                             ? key
                             : CompletableFuture.completedFuture(Optional.<Key>empty());
                 })
@@ -260,7 +261,7 @@ final class Plan {
                     new Made.Parts(
                             line.aligned,
                             line.timed,
-                            new Shaped(sounding, line.timed, List.of()),
+                            new Shaped(sounding, line.timed, guideTuned(found)),
                             new VoiceDoubts(
                                     true, session.followers().stream().map(this::tuning).toList()),
                             Optional.empty()));
@@ -274,9 +275,17 @@ final class Plan {
         HandWork hand = session.handOf(voice);
         Tuned tuned =
                 new Tuned(
-                        new Beside(line.heard, lead.heard, aligned, inGuide(leader, lead, guide)),
+                        new Beside(
+                                line.heard,
+                                new Leading(
+                                        lead.heard,
+                                        leader.role() == Role.GUIDE
+                                                ? guideTuned(found)
+                                                : List.of()),
+                                aligned,
+                                inGuide(leader, lead, guide)),
                         guide,
-                        usesHarmony(voice) ? session.harmony().orFound(found) : Harmony.UNKNOWN,
+                        harmony(voice, found),
                         tuning(voice),
                         hand.notes(),
                         hand.pitchFences());
@@ -294,8 +303,39 @@ final class Plan {
                                                 guide,
                                                 aligned,
                                                 line.timed,
-                                                hand.fences().stream().map(Fence::span).toList()),
-                                        tuned))));
+                                                hand.fences().stream()
+                                                        .map(Fence::span)
+                                                        .toList())))));
+    }
+
+    /// What becomes of the guide's pitch; none where it stays as it was sung.
+    private List<Tuned> guideTuned(Optional<Key> found) {
+        return session
+                .guide()
+                .filter(this::isTuned)
+                .flatMap(guide ->
+                        heard(guide)
+                                .map(heard ->
+                                        new Tuned(
+                                                new Alone(heard),
+                                                guiding().orElseThrow(),
+                                                harmony(guide, found),
+                                                tuning(guide),
+                                                session.handOf(guide).notes(),
+                                                session.handOf(guide).pitchFences())))
+                .stream()
+                .toList();
+    }
+
+    private boolean isTuned(Voice voice) {
+        ByPhrase<TuningSettings> tuning = tuning(voice);
+        return !session.handOf(voice).notes().isEmpty()
+                || tuning.elsewhere().changes()
+                || tuning.stretches().stream().anyMatch(s -> s.value().changes());
+    }
+
+    private Harmony harmony(Voice voice, Optional<Key> found) {
+        return usesHarmony(voice) ? session.harmony().orFound(found) : Harmony.UNKNOWN;
     }
 
     private ByPhrase<TuningSettings> tuning(Voice voice) {

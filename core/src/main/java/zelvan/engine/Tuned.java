@@ -20,7 +20,7 @@ import zelvan.units.RecordedSpan;
 ///   nothing is drawn to it
 /// @param fences stretches whose pitch must not change
 record Tuned(
-        Beside beside,
+        Step<MatchedPitch> beside,
         Guiding guide,
         Harmony harmony,
         ByPhrase<TuningSettings> settings,

@@ -1,5 +1,6 @@
 package zelvan.tuning;
 
+import java.util.Arrays;
 import java.util.function.DoubleUnaryOperator;
 import zelvan.align.Alignment;
 import zelvan.analysis.PitchTrack;
@@ -54,6 +55,17 @@ public final class MatchedPitch {
             }
         }
         return new MatchedPitch(voice, own, guide, guideSeconds);
+    }
+
+    /// A voice that follows nobody: the guide.
+    public static MatchedPitch alone(VoiceAnalysis voice) {
+        float[] nobody = new float[voice.frames()];
+        Arrays.fill(nobody, Float.NaN);
+        float[] seconds = new float[voice.frames()];
+        for (int f = 0; f < seconds.length; f++) {
+            seconds[f] = (float) (f * VoiceAnalysis.HOP_SECONDS);
+        }
+        return new MatchedPitch(voice, cents(voice.pitch()), nobody, seconds);
     }
 
     private static float[] cents(PitchTrack pitch) {

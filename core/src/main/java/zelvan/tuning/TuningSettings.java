@@ -145,6 +145,11 @@ public record TuningSettings(
         return target != PitchTarget.OWN && pull > 0;
     }
 
+    /// Whether anything is made of a pitch.
+    public boolean changes() {
+        return draws() || wander != 1 || vibrato != 1;
+    }
+
     /// How far down a pitch that is `offsetCents` sharp is to be moved (negative: up).
     public double moveCents(double offsetCents) {
         double kept = Math.max(-slackCents, Math.min(slackCents, offsetCents));

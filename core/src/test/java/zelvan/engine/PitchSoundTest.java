@@ -15,6 +15,7 @@ import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Percentile;
 import zelvan.files.Target;
@@ -24,8 +25,10 @@ import zelvan.session.Layer;
 import zelvan.session.Protection;
 import zelvan.session.Recording;
 import zelvan.session.Role;
+import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.Stack;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.setting.Settings;
 import zelvan.singers.Performer.Departures;
@@ -34,6 +37,7 @@ import zelvan.singers.Singer;
 import zelvan.singers.Song;
 import zelvan.testing.Takes;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.NoteEdit;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
@@ -223,5 +227,73 @@ class PitchSoundTest {
                 derived(Takes.LOOSE, OFF, CURVE.with(TuningSettings.PULL, 0.0), List.of());
         assertThat(made.isUnchanged()).isTrue();
         assertThat(samples(made)).isEqualTo(Takes.LOOSE.sound().channel(0));
+    }
+
+    /// The guide is drawn to the key and the voice to the guide: heard again, the voice is where
+    /// the guide has gone, and not where it was sung.
+    @Test
+    void whatFollowsFollowsTheGuideAsItHasBecome() throws Exception {
+        Settings toKey =
+                Settings.of(TuningSettings.TARGET, PitchTarget.KEY)
+                        .with(TuningSettings.PULL, 100.0);
+        Session session =
+                Session.EMPTY
+                        .withStacks(
+                                List.of(
+                                        new Stack(
+                                                "stack",
+                                                "Stack",
+                                                CURVE.with(TimingSettings.PULL, FULL))))
+                        .withRecordings(
+                                List.of(
+                                        recording("guide", Takes.LEAD),
+                                        recording("voice", Takes.LOOSE)))
+                        .withVoices(
+                                List.of(
+                                        voice("guide", Role.GUIDE, ""),
+                                        voice("voice", Role.DOUBLE, "stack")));
+        try (Engine engine = new Engine(new KeptWork(folder.resolve("kept")))) {
+            Derived before = engine.derive(session, Progress.NONE);
+            RecordedSpan note =
+                    before.guideAnalysis().orElseThrow().notes().stream()
+                            .map(n -> n.span())
+                            .filter(span -> span.seconds() > 0.4)
+                            .findFirst()
+                            .orElseThrow();
+            Session tuned =
+                    Turn.all(List.of(new Scope.OfVoice("guide")), "Guide", "pitch", toKey)
+                            .apply(session)
+                            .handling(
+                                    "guide",
+                                    h ->
+                                            h.withNotes(
+                                                    List.of(
+                                                            NoteEdit.of(note)
+                                                                    .withAim(
+                                                                            aim(before, note)
+                                                                                    + 80))));
+            Derived after = engine.derive(tuned, Progress.NONE);
+            double at = note.middleSeconds();
+            double moved =
+                    Pitch.centsBetween(
+                            heard(before, "voice").hertzAt(at), heard(after, "voice").hertzAt(at));
+            double ofGuide =
+                    Pitch.centsBetween(
+                            heard(before, "guide").hertzAt(at), heard(after, "guide").hertzAt(at));
+            assertThat(ofGuide).isCloseTo(80, within(6.0));
+            assertThat(moved).isCloseTo(ofGuide, within(6.0));
+            assertThat(after.printable()).hasSize(2);
+            assertThat(before.printable()).hasSize(1);
+        }
+    }
+
+    private static double aim(Derived derived, RecordedSpan note) {
+        return Pitch.centsBetween(
+                Pitch.A4_HERTZ,
+                derived.guideAnalysis().orElseThrow().pitch().hertzAt(note.middleSeconds()));
+    }
+
+    private static PitchTrack heard(Derived derived, String id) {
+        return heard(derived.voice(id).orElseThrow());
     }
 }

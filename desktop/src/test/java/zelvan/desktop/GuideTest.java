@@ -15,12 +15,17 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.align.Anchor;
+import zelvan.analysis.Note;
 import zelvan.audio.SoundFiles;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.desk.Lens;
 import zelvan.desktop.work.Prints;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.MatchedPitch;
 import zelvan.units.Grid;
 
 /// What the voices follow: the guide corrected, another guide, another voice; and how tightly.
@@ -170,5 +175,57 @@ class GuideTest extends CloseUpTestBase {
         assertThat(timing.pull()).isEqualTo(0.6);
         assertThat(timing.lineUp()).isEqualTo(zelvan.timing.LineUp.VOWELS);
         assertThat(undoTitle()).isEqualTo("Harmonies: start as legato");
+    }
+
+    /// The lead's notes go to the key, one of them by hand, and a double goes where it has gone.
+    @Test
+    void theLeadIsTunedFirstAndTheVoicesFollowWhatItHasBecome(FxRobot robot) {
+        openDemo(robot);
+        robot.interact(() -> {
+            desk.select(Selection.ofStack("doubles"));
+            desk.sight().lookThrough(Lens.PITCH);
+        });
+        type(robot, "#pitch-pull-field", "100");
+        type(robot, "#keep-detail-field", "0");
+        waitUntilDerived();
+        Voice guide = voice("Mara lead");
+        Note note = derived("Mara lead").analysis().orElseThrow().notes().get(12);
+        double middle = note.span().middleSeconds();
+        double before = targetAt(RIGHT, middle);
+        assertThat(derived("Mara lead").isUnchanged()).isTrue();
+
+        robot.clickOn("#strip-" + guide.id());
+        ChoiceBox<?> target = robot.lookup("#pitch-target").queryAs(ChoiceBox.class);
+        assertThat(target.getItems().stream().map(Object::toString)).hasSize(3);
+        robot.interact(() -> target.getSelectionModel().select(1));
+        type(robot, "#pitch-pull-field", "100");
+        waitUntilDerived();
+        double toKey = derived("Mara lead").pitched().result().map().centsAt(middle);
+        assertThat(Math.abs(toKey)).isBetween(0.5, 50.0);
+        assertThat(targetAt(RIGHT, middle)).isCloseTo(before + toKey, within(3.0));
+
+        robot.interact(() -> {
+            desk.focusOn(new Focus.OnNote(guide.id(), note.span()));
+            desk.act(now -> new Notes(now).nudge(40));
+        });
+        waitUntilDerived();
+        double byHand = derived("Mara lead").pitched().result().map().centsAt(middle);
+        assertThat(byHand).isCloseTo(toKey + 40, within(3.0));
+        assertThat(targetAt(RIGHT, middle)).isCloseTo(before + byHand, within(3.0));
+        assertThat(desk.derived().get().printable()).extracting(Voice::name).contains("Mara lead");
+        assertThat(desk.history().get().undoTitle()).contains("Note: moved");
+
+        robot.interact(desk::undo);
+        robot.interact(desk::undo);
+        robot.interact(desk::undo);
+        waitUntilDerived();
+        assertThat(derived("Mara lead").isUnchanged()).isTrue();
+        assertThat(targetAt(RIGHT, middle)).isEqualTo(before);
+    }
+
+    /// What a voice is drawn to at a moment of the guide, cents.
+    private double targetAt(String name, double guideSeconds) {
+        MatchedPitch matched = derived(name).pitched().matched().orElseThrow();
+        return derived(name).pitched().result().targetCents()[matched.firstFrom(guideSeconds)];
     }
 }

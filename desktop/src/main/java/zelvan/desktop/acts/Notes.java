@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
 import zelvan.analysis.Note;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.Clocks;
 import zelvan.derived.DerivedVoice;
 import zelvan.session.HandWork;
@@ -48,7 +49,9 @@ public record Notes(State now) {
     }
 
     private static List<Note> notes(DerivedVoice made) {
-        return made.pitched().result().notes();
+        return made.pitched().matched().isPresent()
+                ? made.pitched().result().notes()
+                : made.analysis().map(VoiceAnalysis::notes).orElse(List.of());
     }
 
     private Optional<Note> noteAt(DerivedVoice made, double guideSeconds) {

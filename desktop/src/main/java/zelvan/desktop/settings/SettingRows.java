@@ -10,10 +10,12 @@ import javafx.scene.Node;
 import zelvan.desktop.acts.Scopes;
 import zelvan.desktop.desk.Desk;
 import zelvan.session.Gesture;
+import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.setting.Amount;
 import zelvan.setting.Choice;
 import zelvan.setting.Setting;
+import zelvan.tuning.PitchTarget;
 
 /// A row for each of some settings, made from what the settings say of themselves: it shows what is
 /// in force in all that is selected, and turns it there.
@@ -52,7 +54,16 @@ final class SettingRows {
                         choice.help(),
                         choice::shown,
                         v -> turn(choice, v, Gesture.begin()));
-        return new Row(chooser.node(), () -> chooser.show(choice.values(), values(choice)));
+        return new Row(chooser.node(), () -> chooser.show(offered(choice), values(choice)));
+    }
+
+    /// The guide cannot follow itself.
+    private <E extends Enum<E>> List<E> offered(Choice<E> choice) {
+        boolean guide =
+                scopes.get().voices(desk.session()).stream().allMatch(v -> v.role() == Role.GUIDE);
+        return choice.values().stream()
+                .filter(v -> !(guide && v instanceof PitchTarget t && t.followsGuide()))
+                .toList();
     }
 
     private <T> Set<T> values(Setting<T> setting) {

@@ -161,7 +161,7 @@ public final class SettingsView {
         timingFold.show(any || ofGuide);
         moreFold.show(any && !ofGuide);
         show(timing.start(), any && !ofGuide);
-        pitchFold.show(any && !ofGuide);
+        pitchFold.show(any || ofGuide);
         voiceFold.show(selected.isPresent());
         for (Node figure : timingFigures) {
             show(figure, any && !ofGuide);

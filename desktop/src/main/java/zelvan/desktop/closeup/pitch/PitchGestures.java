@@ -63,7 +63,7 @@ final class PitchGestures {
     }
 
     private void split(Focus.OnNote note, double x) {
-        picture().voices().stream()
+        picture().workedOn(desk.selection().get()).stream()
                 .map(PitchLine::lane)
                 .filter(lane -> lane.voice().id().equals(note.voiceId()))
                 .findFirst()
@@ -81,7 +81,7 @@ final class PitchGestures {
         Selection now = desk.selection().get();
         Optional<Focus.OnNote> nearest = Optional.empty();
         double least = Double.POSITIVE_INFINITY;
-        for (PitchLine line : picture.voices()) {
+        for (PitchLine line : picture.workedOn(now)) {
             String id = line.lane().voice().id();
             double cents = picture.scale().centsAt(event.getY() + line.lift());
             Optional<PitchLine.Rail> rail = line.railAt(seconds, cents, reach);

@@ -65,6 +65,9 @@ final class PitchPainter {
                 .ifPresent(guide -> {
                     corridor(g, colours, view, guide, picture.scale(), slack, width);
                     curve(g, view, guide, picture.scale(), colours.guide(), 2, width);
+                    if (desk.selection().get().has(guide.lane().voice().id())) {
+                        rails(g, colours, colours.guide(), view, guide, picture.scale(), width);
+                    }
                 });
         for (PitchLine line : picture.voices()) {
             paintVoice(g, colours, view, line, picture.scale(), fan, width, height);
@@ -161,6 +164,21 @@ final class PitchPainter {
         if (fan) {
             target(g, colours, view, line, scale, width);
         }
+        rails(g, colours, hue, view, line, scale, width);
+        coloured(g, colours, hue, selected, view, line, scale, width);
+        for (Protection protection : line.lane().hand().protections()) {
+            fence(g, colours, view, line, protection, width, height);
+        }
+    }
+
+    private void rails(
+            GraphicsContext g,
+            Palette colours,
+            Color hue,
+            Viewport view,
+            PitchLine line,
+            PitchScale scale,
+            double width) {
         for (PitchLine.Rail rail : line.rails()) {
             double x = view.x(rail.fromSeconds(), width);
             double end = view.x(rail.toSeconds(), width);
@@ -182,10 +200,6 @@ final class PitchPainter {
             }
         }
         g.setLineWidth(1);
-        coloured(g, colours, hue, selected, view, line, scale, width);
-        for (Protection protection : line.lane().hand().protections()) {
-            fence(g, colours, view, line, protection, width, height);
-        }
     }
 
     /// A note that departs from the settings.

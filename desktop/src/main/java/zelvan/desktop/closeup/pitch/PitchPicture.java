@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
+import zelvan.desktop.acts.Selection;
 import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Viewport;
@@ -55,6 +56,14 @@ record PitchPicture(Optional<PitchLine> guide, List<PitchLine> voices, PitchScal
         double[] cents = inSight(all, desk.sight().viewport().get());
         double top = Lane.RULER_HEIGHT + NAMES_PIXELS + (fan ? FAN_PIXELS * voices.size() : 0);
         return new PitchPicture(guide, voices, PitchScale.around(cents, top, height - top));
+    }
+
+    /// The lines whose notes can be taken: those of the voices, and the guide's where it is picked
+    /// to be worked on.
+    List<PitchLine> workedOn(Selection selection) {
+        List<PitchLine> lines = new ArrayList<>(voices);
+        guide.filter(g -> selection.has(g.lane().voice().id())).ifPresent(lines::add);
+        return lines;
     }
 
     /// The lowest and the highest that each voice sings in sight, but for what is misheard for a
