@@ -4,11 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
+import java.util.List;
 import javafx.event.Event;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.Label;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
@@ -157,5 +161,108 @@ class LockMapTest extends WindowTestBase {
                         0,
                         0,
                         null));
+    }
+
+    /// From a cell of the left double to one of the right two phrases on: settings, keys and
+    /// protection act on all six.
+    @Test
+    void anAreaOfCellsIsDraggedOutAndAllOfItIsSetAtOnce(FxRobot robot) {
+        openDemo(robot);
+        List<GuideSpan> phrases = desk.derived().get().guidePhrases();
+        Voice left = voice("Mara double left");
+        Voice right = voice("Mara double right");
+        Node map = robot.lookup("#lock-map").query();
+        robot.drag(cell(robot, map, 0, 2))
+                .moveTo(cell(robot, map, 0, 3))
+                .moveTo(cell(robot, map, 1, 4))
+                .drop();
+        assertThat(desk.selection().get())
+                .isEqualTo(
+                        Selection.ofCells(List.of(left.id(), right.id()), phrases.subList(2, 5)));
+        assertThat(robot.lookup("#scope").queryAs(Label.class).getText())
+                .isEqualTo("2 voices ▸ 3 phrases");
+        robot.interact(() -> window.scene().getRoot().requestFocus());
+        robot.type(KeyCode.PERIOD);
+        waitUntilDerived();
+        for (Voice each : List.of(voice(left.name()), voice(right.name()))) {
+            for (int i = 0; i < phrases.size(); i++) {
+                assertThat(each.inPhrase(phrases.get(i)).inForce(TimingSettings.SHIFT))
+                        .isEqualTo(i >= 2 && i < 5 ? 5 : 0);
+            }
+        }
+        robot.type(KeyCode.F);
+        waitUntilDerived();
+        // The left double leaves out one of the three.
+        assertThat(hand(right.name()).protections()).hasSizeBetween(2, 3);
+        assertThat(hand(left.name()).protections()).isNotEmpty();
+        robot.interact(desk::undo);
+        robot.interact(desk::undo);
+        assertThat(desk.history().get().undoTitle().orElseThrow()).startsWith("Add");
+    }
+
+    @Test
+    void shiftExtendsCtrlAddsAndANumberPicksItsColumn(FxRobot robot) {
+        openDemo(robot);
+        List<GuideSpan> phrases = desk.derived().get().guidePhrases();
+        Node map = robot.lookup("#lock-map").query();
+        Voice left = voice("Mara double left");
+        Voice right = voice("Mara double right");
+        robot.clickOn(cell(robot, map, 0, 1));
+        robot.interact(() -> click(map, column(map, 3), row(1), true, false, 1));
+        assertThat(desk.selection().get())
+                .isEqualTo(
+                        Selection.ofCells(List.of(left.id(), right.id()), phrases.subList(1, 4)));
+        robot.interact(() -> click(map, column(map, 5), row(1), false, true, 1));
+        assertThat(desk.selection().get().phrases())
+                .containsExactly(phrases.get(1), phrases.get(2), phrases.get(3), phrases.get(5));
+        robot.interact(() -> click(map, column(map, 2), 22, false, false, 2));
+        assertThat(desk.selection().get().voiceIds()).hasSize(desk.session().followers().size());
+        assertThat(desk.selection().get().phrase()).contains(phrases.get(2));
+        robot.interact(() -> click(map, column(map, 4), 22, false, true, 1));
+        assertThat(desk.selection().get().phrases())
+                .containsExactly(phrases.get(2), phrases.get(4));
+    }
+
+    /// Ruler, guide, heading, then the doubles.
+    private static double row(int index) {
+        return 34 + 27 + 19 + 13 + 27 * index;
+    }
+
+    private double column(Node map, int phrase) {
+        return desk.derived().get().guidePhrases().get(phrase).middleSeconds()
+                / desk.derived().get().seconds()
+                * map.getBoundsInLocal().getWidth();
+    }
+
+    private Point2D cell(FxRobot robot, Node map, int row, int phrase) {
+        return at(robot, map, column(map, phrase), row(row));
+    }
+
+    /// With keys that the headless toolkit does not give to clicks.
+    private static void click(
+            Node map, double x, double y, boolean shift, boolean shortcut, int count) {
+        Point2D inScene = map.localToScene(x, y);
+        for (var type : List.of(MouseEvent.MOUSE_PRESSED, MouseEvent.MOUSE_CLICKED)) {
+            map.fireEvent(
+                    new MouseEvent(
+                            type,
+                            inScene.getX(),
+                            inScene.getY(),
+                            inScene.getX(),
+                            inScene.getY(),
+                            MouseButton.PRIMARY,
+                            count,
+                            shift,
+                            shortcut,
+                            false,
+                            false,
+                            true,
+                            false,
+                            false,
+                            true,
+                            false,
+                            true,
+                            null));
+        }
     }
 }

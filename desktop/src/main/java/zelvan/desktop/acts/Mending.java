@@ -76,10 +76,9 @@ public record Mending(State now) {
                                 .orElse(true)
                         : selection.has(mend.voiceId());
         return voice
-                && selection
-                        .phrase()
-                        .map(p -> p.contains(mend.flaw().span().middleSeconds()))
-                        .orElse(true);
+                && (selection.phrases().isEmpty()
+                        || selection.phrases().stream()
+                                .anyMatch(p -> p.contains(mend.flaw().span().middleSeconds())));
     }
 
     private GuideSpan phrase(ToMend mend) {

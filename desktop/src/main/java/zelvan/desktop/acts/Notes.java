@@ -191,14 +191,14 @@ public record Notes(State now) {
 
     /// The notes of some voices that depart from the settings.
     ///
-    /// @param phrase of the guide, to which they must belong; empty for anywhere
-    public List<GiveBackNotes.Of> byHand(List<Voice> voices, Optional<GuideSpan> phrase) {
+    /// @param phrases of the guide, to one of which they must belong; none for anywhere
+    public List<GiveBackNotes.Of> byHand(List<Voice> voices, List<GuideSpan> phrases) {
         List<GiveBackNotes.Of> found = new ArrayList<>();
         for (Voice voice : voices) {
             Clocks clocks = now.clocks(voice.id());
             for (NoteEdit note : now.hand(voice).notes()) {
                 double guide = clocks.guideSecondsOf(note.span().middleSeconds());
-                if (phrase.map(p -> p.contains(guide)).orElse(true)) {
+                if (phrases.isEmpty() || phrases.stream().anyMatch(p -> p.contains(guide))) {
                     found.add(new GiveBackNotes.Of(voice.id(), note.span()));
                 }
             }

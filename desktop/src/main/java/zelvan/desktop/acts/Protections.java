@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.DerivedVoice;
 import zelvan.session.Edit;
 import zelvan.session.Protection;
@@ -72,44 +73,46 @@ public record Protections(State now) {
         List<Edit> protect = new ArrayList<>();
         List<Edit> lift = new ArrayList<>();
         for (Voice voice : now.selected()) {
-            Optional<RecordedSpan> span =
-                    voice.role().follows() ? selectedPhrase(voice) : Optional.empty();
-            if (span.isEmpty()) {
-                continue;
-            }
-            Optional<Protection> there =
-                    now.hand(voice).protections().stream()
-                            .filter(p -> p.span().overlaps(span.get()))
-                            .findFirst();
-            if (there.isPresent() && there.get().kind() == kind) {
-                lift.add(new RepairEdit.Unprotect(voice.id(), voice.name(), there.get()));
-            } else {
-                Protection wanted =
-                        there.map(p -> p.withKind(kind))
-                                .orElseGet(() -> new Protection(span.get(), kind));
-                protect.add(new RepairEdit.Protect(voice.id(), voice.name(), wanted, there));
+            for (RecordedSpan span : selectedPhrases(voice)) {
+                Optional<Protection> there =
+                        now.hand(voice).protections().stream()
+                                .filter(p -> p.span().overlaps(span))
+                                .findFirst();
+                if (there.isPresent() && there.get().kind() == kind) {
+                    lift.add(new RepairEdit.Unprotect(voice.id(), voice.name(), there.get()));
+                } else {
+                    Protection wanted =
+                            there.map(p -> p.withKind(kind))
+                                    .orElseGet(() -> new Protection(span, kind));
+                    protect.add(new RepairEdit.Protect(voice.id(), voice.name(), wanted, there));
+                }
             }
         }
         List<Edit> edits = protect.isEmpty() ? lift : protect;
         String what = protect.isEmpty() ? "protection lifted" : "protect " + kind.word();
-        Act act = Act.together(edits.size() + " voices: " + what, edits);
+        Act act = Act.together(edits.size() + " places: " + what, edits);
         return edits.size() == 1 && edits.getFirst() instanceof RepairEdit.Protect p
                 ? act.focusing(new Focus.OnProtection(p.voiceId(), p.protection()))
                 : act;
     }
 
-    /// The selected phrase in a voice's own time: its own phrase that shares most with the stretch
-    /// that is matched with the guide's.
-    public Optional<RecordedSpan> selectedPhrase(Voice voice) {
+    /// The selected phrases in a voice's own time: of each, its own phrase that shares most with
+    /// the stretch that is matched with the guide's. None of a voice that does not follow.
+    public List<RecordedSpan> selectedPhrases(Voice voice) {
         Optional<DerivedVoice> made = now.made(voice.id());
-        return now.selection()
-                .phrase()
-                .flatMap(p -> made.map(m -> matched(m.alignment(), p)))
-                .flatMap(p ->
-                        made.flatMap(DerivedVoice::analysis).stream()
-                                .flatMap(a -> a.phrases().stream())
-                                .filter(own -> own.overlaps(p))
-                                .max(Comparator.comparingDouble(own -> own.sharedSeconds(p))));
+        List<RecordedSpan> own =
+                made.flatMap(DerivedVoice::analysis).map(VoiceAnalysis::phrases).orElse(List.of());
+        return voice.role().follows()
+                ? now.selection().phrases().stream()
+                        .flatMap(p -> made.map(m -> matched(m.alignment(), p)).stream())
+                        .flatMap(p ->
+                                own.stream()
+                                        .filter(o -> o.overlaps(p))
+                                        .max(Comparator.comparingDouble(o -> o.sharedSeconds(p)))
+                                        .stream())
+                        .distinct()
+                        .toList()
+                : List.of();
     }
 
     private static RecordedSpan matched(Alignment alignment, GuideSpan phrase) {

@@ -3,6 +3,7 @@ package zelvan.desktop.acts;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Scope;
@@ -38,16 +39,24 @@ public record Scopes(List<Scope> all, String title) {
                     .map(s -> new Scopes(List.of(new Scope.OfStack(s.id())), s.name()))
                     .orElse(new Scopes(List.of(Scope.ALL), "All stacks"));
         }
-        Optional<GuideSpan> phrase = selection.phrase();
-        return new Scopes(
-                voices.stream()
-                        .<Scope>map(v ->
-                                phrase.<Scope>map(p -> new Scope.OfPhrase(v.id(), p))
-                                        .orElse(new Scope.OfVoice(v.id())))
-                        .toList(),
-                names(voices, session)
-                        + phrase.map(p -> " ▸ phrase at " + Clock.text(p.startSeconds(), 1))
-                                .orElse(""));
+        List<GuideSpan> phrases = selection.phrases();
+        List<Scope> all =
+                phrases.isEmpty()
+                        ? voices.stream().<Scope>map(v -> new Scope.OfVoice(v.id())).toList()
+                        : voices.stream()
+                                .flatMap(v ->
+                                        phrases.stream()
+                                                .<Scope>map(p -> new Scope.OfPhrase(v.id(), p)))
+                                .toList();
+        return new Scopes(all, names(voices, session) + names(phrases));
+    }
+
+    private static String names(List<GuideSpan> phrases) {
+        return switch (phrases.size()) {
+            case 0 -> "";
+            case 1 -> " ▸ phrase at " + Clock.text(phrases.getFirst().startSeconds(), 1);
+            default -> " ▸ " + phrases.size() + " phrases";
+        };
     }
 
     private static String names(List<Voice> voices, Session session) {
@@ -69,11 +78,15 @@ public record Scopes(List<Scope> all, String title) {
                 .collect(Collectors.toList());
     }
 
-    /// The phrase that they are about, if they are about only one.
-    public Optional<GuideSpan> phraseOnly() {
-        return all.getFirst() instanceof Scope.OfPhrase(String ignored, GuideSpan span)
-                ? Optional.of(span)
-                : Optional.empty();
+    /// The phrases that they are about; none if they are about voices as a whole.
+    public List<GuideSpan> phrases() {
+        return all.stream()
+                .flatMap(s ->
+                        s instanceof Scope.OfPhrase(String ignored, GuideSpan span)
+                                ? Stream.of(span)
+                                : Stream.empty())
+                .distinct()
+                .toList();
     }
 
     /// The stack that they are about, if they are about one as a whole.

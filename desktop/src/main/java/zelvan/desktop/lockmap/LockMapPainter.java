@@ -220,8 +220,7 @@ final class LockMapPainter {
 
     private boolean isSelected(Voice voice, LockMap.Cell cell) {
         Selection selection = desk.selection().get();
-        return selection.has(voice.id())
-                && selection.phrase().map(p -> p.equals(cell.phrase())).orElse(false);
+        return selection.hasCell(voice.id(), cell.phrase());
     }
 
     private void cell(

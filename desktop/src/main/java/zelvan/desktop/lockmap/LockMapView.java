@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.stream.Collectors;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
@@ -48,6 +49,7 @@ public final class LockMapView {
     private final StripGestures gestures;
     private final Tooltip tip = new Tooltip();
     private List<String> places = List.of();
+    private final CellGestures cells;
     private double pressedY;
     private final ScrollPane scroll;
 
@@ -71,8 +73,12 @@ public final class LockMapView {
         scroll.vvalueProperty().subscribe(ignored -> scrolled());
         scroll.viewportBoundsProperty().subscribe(ignored -> scrolled());
         Tooltip.install(grid, tip);
+        cells = new CellGestures(desk);
         grid.setOnMouseClicked(this::clicked);
-        grid.setOnMousePressed(e -> pressedY = e.getY());
+        grid.setOnMousePressed(e -> {
+            pressedY = e.getY();
+            cells.pressed(hit(e), e);
+        });
         grid.setOnMouseMoved(this::moved);
         grid.setOnMouseDragged(this::dragged);
         grid.setOnMouseReleased(e -> desk.hearing().player().endScrub());
@@ -249,9 +255,13 @@ public final class LockMapView {
             overlookAround(event.getX());
             return;
         }
-        boolean onRuler = pressedY < LockMapPainter.RULER_HEIGHT;
-        if (onRuler && !event.isStillSincePress()) {
+        if (event.isStillSincePress()) {
+            return;
+        }
+        if (pressedY < LockMapPainter.RULER_HEIGHT) {
             desk.hearing().player().scrub(secondsAt(event.getX()));
+        } else {
+            cells.dragged(hit(event));
         }
     }
 
@@ -272,26 +282,22 @@ public final class LockMapView {
             overlookAround(event.getX());
             return;
         }
-        Optional<LockMapPainter.Hit> hit = painter.at(event.getX(), event.getY(), grid.getWidth());
-        if (hit.isEmpty() || event.getY() < LockMapPainter.RULER_HEIGHT) {
-            desk.seekAndShow(secondsAt(event.getX()));
+        if (event.getY() < LockMapPainter.RULER_HEIGHT) {
+            OptionalInt column = geometry().phraseAt(event.getX());
+            if (column.isEmpty() || !cells.clickedNumber(column.getAsInt(), event)) {
+                desk.seekAndShow(secondsAt(event.getX()));
+            }
             return;
         }
-        Optional<Voice> voice = hit.get().row().voice();
-        if (voice.isPresent() && hit.get().phrase().isPresent() && voice.get().role().follows()) {
-            if (event.isShortcutDown()) {
-                desk.select(
-                        desk.selection()
-                                .get()
-                                .togglingCell(voice.get().id(), hit.get().phrase().get()));
-                desk.show(hit.get().phrase().get());
-            } else {
-                desk.visit(voice.get().id(), hit.get().phrase().get());
-            }
-        } else {
-            desk.seekAndShow(hit.get().seconds());
-            hit.get().phrase().ifPresent(desk::show);
+        Optional<LockMapPainter.Hit> hit = hit(event);
+        if (!cells.clicked(hit, event)) {
+            desk.seekAndShow(secondsAt(event.getX()));
+            hit.flatMap(LockMapPainter.Hit::phrase).ifPresent(desk::show);
         }
+    }
+
+    private Optional<LockMapPainter.Hit> hit(MouseEvent event) {
+        return painter.at(event.getX(), event.getY(), grid.getWidth());
     }
 
     /// Shows what is there in the strip of the whole song.

@@ -89,7 +89,7 @@ final class StripGestures {
         int to = shown.indexOf(voiceId);
         List<String> ids =
                 new ArrayList<>(shown.subList(Math.min(from, to), Math.max(from, to) + 1));
-        return new Selection(Optional.empty(), ids, desk.selection().get().phrase());
+        return desk.selection().get().withVoices(ids);
     }
 
     private void dragged(MouseEvent event) {

@@ -23,18 +23,19 @@ record Figures(Lock before, Lock after, PitchLock pitchBefore, PitchLock pitchAf
     static Figures of(Scopes scope, Derived derived) {
         List<Figures> all = new ArrayList<>();
         for (Voice voice : scope.voices(derived.session())) {
-            derived.voice(voice.id())
-                    .flatMap(made ->
-                            scope.phraseOnly()
-                                    .map(phrase -> inPhrase(made, phrase))
-                                    .orElse(Optional.of(whole(made))))
-                    .ifPresent(all::add);
+            derived.voice(voice.id()).ifPresent(made -> all.addAll(of(made, scope.phrases())));
         }
         return new Figures(
                 Lock.pooled(all.stream().map(Figures::before).toList()),
                 Lock.pooled(all.stream().map(Figures::after).toList()),
                 PitchLock.pooled(all.stream().map(Figures::pitchBefore).toList()),
                 PitchLock.pooled(all.stream().map(Figures::pitchAfter).toList()));
+    }
+
+    private static List<Figures> of(DerivedVoice made, List<GuideSpan> phrases) {
+        return phrases.isEmpty()
+                ? List.of(whole(made))
+                : phrases.stream().flatMap(p -> inPhrase(made, p).stream()).toList();
     }
 
     private static Figures whole(DerivedVoice made) {

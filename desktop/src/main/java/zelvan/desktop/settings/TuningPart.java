@@ -84,7 +84,7 @@ final class TuningPart {
 
     /// The notes that depart by hand.
     private List<GiveBackNotes.Of> byHand() {
-        return new Notes(desk.now()).byHand(scopes().voices(desk.session()), scopes().phraseOnly());
+        return new Notes(desk.now()).byHand(scopes().voices(desk.session()), scopes().phrases());
     }
 
     private void setKey(KeyChoice chosen) {

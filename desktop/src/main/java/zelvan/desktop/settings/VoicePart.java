@@ -17,7 +17,6 @@ import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Strip;
 import zelvan.session.Voice;
-import zelvan.units.RecordedSpan;
 
 /// What concerns single tracks and not their stacks: what they are, their level, how faint a
 /// landmark counts, their protection. Of several that are selected, all are changed.
@@ -135,8 +134,7 @@ final class VoicePart {
         }
         List<Voice> inPhrase =
                 voices.stream()
-                        .filter(v -> v.role().follows())
-                        .filter(v -> new Protections(desk.now()).selectedPhrase(v).isPresent())
+                        .filter(v -> !new Protections(desk.now()).selectedPhrases(v).isEmpty())
                         .toList();
         if (!inPhrase.isEmpty()) {
             protect.setText(
@@ -162,9 +160,11 @@ final class VoicePart {
     }
 
     private boolean isProtected(Voice voice) {
-        RecordedSpan phrase = new Protections(desk.now()).selectedPhrase(voice).orElseThrow();
-        return desk.session().handOf(voice).protections().stream()
-                .anyMatch(p -> p.span().overlaps(phrase));
+        return new Protections(desk.now())
+                .selectedPhrases(voice).stream()
+                        .allMatch(phrase ->
+                                desk.session().handOf(voice).protections().stream()
+                                        .anyMatch(p -> p.span().overlaps(phrase)));
     }
 
     Node node() {

@@ -93,7 +93,7 @@ public final class Playback {
     private SongSpan loopSpan() {
         return desk.selection()
                 .get()
-                .phrase()
+                .stretch()
                 .map(p -> desk.now().sounding(p).widenedBy(AROUND_PHRASE_SECONDS))
                 .map(p -> new SongSpan(Math.max(0, p.startSeconds()), p.endSeconds()))
                 .orElseGet(() -> desk.sight().viewport().get().span());

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
-import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import zelvan.session.TuningEdit.GiveBackNotes;
 import zelvan.tuning.NoteEdit;
@@ -86,13 +85,13 @@ class NotesTest {
     void whatDepartsByHandIsFoundByPhrase() {
         State after = Sung.after(FOCUSED, new Notes(FOCUSED).nudge(5));
         Notes notes = new Notes(after);
-        assertThat(notes.byHand(after.selected(), Optional.of(Sung.PHRASE)))
+        assertThat(notes.byHand(after.selected(), List.of(Sung.PHRASE)))
                 .containsExactlyInAnyOrder(
                         new GiveBackNotes.Of("l", NOTE), new GiveBackNotes.Of("r", SAME_NOTE));
         assertThat(
                         notes.byHand(
                                 after.selected(),
-                                Optional.of(Sung.PHRASE.shiftedBy(Sung.LEFT_LATE_SECONDS))))
+                                List.of(Sung.PHRASE.shiftedBy(Sung.LEFT_LATE_SECONDS))))
                 .isEmpty();
     }
 }

@@ -79,6 +79,10 @@ class ScopesTest {
         assertThat(of(Selection.ofVoice("g")).title()).isEqualTo("Guide ▸ Lead");
         assertThat(of(Selection.ofCell("v", PHRASE).toggling("o")).title())
                 .isEqualTo("2 voices ▸ phrase at 0:04.0");
+        Scopes area =
+                of(Selection.ofCells(List.of("v", "o"), List.of(PHRASE, PHRASE.shiftedBy(10))));
+        assertThat(area.title()).isEqualTo("2 voices ▸ 2 phrases");
+        assertThat(area.all()).hasSize(4);
     }
 
     /// With nothing selected, pull in pitch is turned: what each stack is drawn to stays.

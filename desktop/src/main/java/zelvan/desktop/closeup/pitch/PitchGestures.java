@@ -95,8 +95,7 @@ final class PitchGestures {
         }
         nearest.map(Focus.OnNote::voiceId)
                 .filter(id -> !now.has(id))
-                .ifPresent(id ->
-                        desk.select(new Selection(Optional.empty(), List.of(id), now.phrase())));
+                .ifPresent(id -> desk.select(now.withVoices(List.of(id))));
         return nearest;
     }
 

@@ -226,7 +226,7 @@ final class TimeGestures {
                     desk.select(
                             event.isShortcutDown()
                                     ? now.toggling(id)
-                                    : new Selection(Optional.empty(), List.of(id), now.phrase()));
+                                    : now.withVoices(List.of(id)));
                     double source = lane.source(locked()).applyAsDouble(seconds);
                     desk.focusOn(
                             lane.hand().protections().stream()

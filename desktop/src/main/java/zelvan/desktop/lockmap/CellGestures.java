@@ -1,0 +1,114 @@
+package zelvan.desktop.lockmap;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import javafx.scene.input.MouseEvent;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.desk.Desk;
+import zelvan.session.Voice;
+import zelvan.units.GuideSpan;
+
+/// Picks cells: a click one of them, a drag or a click with Shift all from one to another, Ctrl one
+/// more. A phrase's number picks its column with a double click, with Ctrl one more.
+final class CellGestures {
+    private final Desk desk;
+    private Optional<Cell> anchor = Optional.empty();
+    private boolean dragging;
+
+    /// @param row among the voices that follow, from top to bottom
+    /// @param column among the guide's phrases
+    record Cell(int row, int column) {}
+
+    CellGestures(Desk desk) {
+        this.desk = desk;
+    }
+
+    private List<String> rows() {
+        return LockMapGeometry.rows(desk.session()).stream()
+                .flatMap(placed -> placed.row().voice().stream())
+                .filter(v -> v.role().follows())
+                .map(Voice::id)
+                .toList();
+    }
+
+    private List<GuideSpan> columns() {
+        return desk.derived().get().guidePhrases();
+    }
+
+    private Optional<Cell> cell(Optional<LockMapPainter.Hit> hit) {
+        return hit.filter(h -> h.row().voice().map(v -> v.role().follows()).orElse(false))
+                .flatMap(h -> h.phrase().map(p -> new Cell(row(h), columns().indexOf(p))))
+                .filter(c -> c.row >= 0 && c.column >= 0);
+    }
+
+    private int row(LockMapPainter.Hit hit) {
+        return rows().indexOf(hit.row().voice().orElseThrow().id());
+    }
+
+    void pressed(Optional<LockMapPainter.Hit> hit, MouseEvent event) {
+        dragging = false;
+        if (!event.isShiftDown()) {
+            anchor = cell(hit);
+        }
+    }
+
+    /// Picks all from where the button went down.
+    void dragged(Optional<LockMapPainter.Hit> hit) {
+        Optional<Cell> there = cell(hit);
+        if (anchor.isPresent() && there.isPresent()) {
+            boolean further = !there.equals(anchor);
+            if (further || dragging) {
+                dragging = true;
+                desk.select(area(anchor.get(), there.get()));
+            }
+        }
+    }
+
+    /// @return whether it was a cell
+    boolean clicked(Optional<LockMapPainter.Hit> hit, MouseEvent event) {
+        Optional<Cell> there = cell(hit);
+        if (there.isEmpty()) {
+            return false;
+        }
+        String voice = rows().get(there.get().row);
+        GuideSpan phrase = columns().get(there.get().column);
+        if (event.isShiftDown() && anchor.isPresent()) {
+            desk.select(area(anchor.get(), there.get()));
+        } else if (event.isShortcutDown()) {
+            desk.select(desk.selection().get().togglingCell(voice, phrase));
+            desk.show(phrase);
+        } else {
+            desk.visit(voice, phrase);
+        }
+        return true;
+    }
+
+    /// @return whether a column was picked
+    boolean clickedNumber(int column, MouseEvent event) {
+        GuideSpan phrase = columns().get(column);
+        Selection now = desk.selection().get();
+        if (event.isShortcutDown()) {
+            List<String> voices = now.voiceIds().isEmpty() ? rows() : now.voiceIds();
+            desk.select(now.withVoices(voices).toggling(phrase));
+        } else if (event.getClickCount() == 2) {
+            desk.select(Selection.ofCells(rows(), List.of(phrase)));
+            desk.show(phrase);
+        } else {
+            return false;
+        }
+        return true;
+    }
+
+    private Selection area(Cell from, Cell to) {
+        return Selection.ofCells(
+                between(rows(), from.row, to.row), between(columns(), from.column, to.column));
+    }
+
+    private static <T> List<T> between(List<T> all, int one, int other) {
+        return IntStream.rangeClosed(Math.min(one, other), Math.max(one, other))
+                .filter(i -> i < all.size())
+                .mapToObj(all::get)
+                .toList();
+    }
+}
