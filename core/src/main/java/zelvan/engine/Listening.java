@@ -3,6 +3,7 @@ package zelvan.engine;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.play.Program;
@@ -24,7 +25,13 @@ import zelvan.units.Decibels;
 ///
 /// @param sampleRateHertz of the output
 /// @param slowness how many times as slow as sung; 1 for as sung
-public record Listening(int sampleRateHertz, double slowness) {
+/// @param rawVoiceIds voices that are heard raw in the locked version too
+public record Listening(int sampleRateHertz, double slowness, Set<String> rawVoiceIds) {
+    /// All voices in the same version.
+    public Listening(int sampleRateHertz, double slowness) {
+        this(sampleRateHertz, slowness, Set.of());
+    }
+
     /// @param session whose levels, mutes, solos and blend are in force
     /// @param derived where the sound comes from
     public Program program(Session session, Derived derived, Version version) {
@@ -39,7 +46,9 @@ public record Listening(int sampleRateHertz, double slowness) {
                 double pan = session.settingsOf(voice).inForce(Strip.PAN) / 100;
                 double angle = (pan + 1) * Math.PI / 4;
                 VoiceSource raw = raw(made.get());
-                boolean same = made.get().raw().equals(made.get().locked());
+                boolean same =
+                        made.get().raw().equals(made.get().locked())
+                                || rawVoiceIds.contains(voice.id());
                 tracks.add(
                         new Program.Track(
                                 raw,

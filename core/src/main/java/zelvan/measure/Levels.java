@@ -15,6 +15,12 @@ public final class Levels {
     /// Esses of voice and guide that belong together may lie as far apart.
     private static final double SAME_ESS_SECONDS = 0.05;
 
+    private static final double LEAST_DECIBELS = -120;
+    private static final int STEPS_A_DECIBEL = 10;
+
+    /// By level, in steps from the least: every frame of every voice is looked up.
+    private static final double[] LOUDNESS = loudnesses();
+
     private final double[] phrases;
     private final double[] esses;
     private final double usual;
@@ -95,12 +101,25 @@ public final class Levels {
                 f <= heard.frameAt(span.endSeconds());
                 f++) {
             if (heard.pitch().voiced(f)) {
-                double amplitude = Decibels.toAmplitude(heard.levelDecibels()[f]);
-                sum += Math.pow(amplitude, Hearing.LOUDNESS_EXPONENT);
+                sum += loudness(heard.levelDecibels()[f]);
                 count++;
             }
         }
         return 20 / Hearing.LOUDNESS_EXPONENT * Math.log10(sum / count);
+    }
+
+    private static double loudness(double decibels) {
+        int step = (int) Math.round((decibels - LEAST_DECIBELS) * STEPS_A_DECIBEL);
+        return LOUDNESS[Math.clamp(step, 0, LOUDNESS.length - 1)];
+    }
+
+    private static double[] loudnesses() {
+        double[] all = new double[1 + (int) -LEAST_DECIBELS * STEPS_A_DECIBEL];
+        for (int i = 0; i < all.length; i++) {
+            double decibels = LEAST_DECIBELS + (double) i / STEPS_A_DECIBEL;
+            all[i] = Math.pow(Decibels.toAmplitude(decibels), Hearing.LOUDNESS_EXPONENT);
+        }
+        return all;
     }
 
     /// The loudest of the voice's that belong to one of the guide's.

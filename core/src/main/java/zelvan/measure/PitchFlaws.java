@@ -34,6 +34,9 @@ final class PitchFlaws {
 
     private static final double OCTAVE_PLAINNESS = 6;
 
+    /// In which octave a voice sings as a rule is known from every so many frames.
+    private static final int OF_A_VOICE_STRIDE = 10;
+
     /// Those of a stack that are no further apart sing the same note.
     private static final double SAME_NOTE_CENTS = 120;
 
@@ -55,7 +58,7 @@ final class PitchFlaws {
         this.pitch = pitch;
         songCents = songCents();
         tones = SungTones.of(voice, songCents);
-        usualCents = median(apart(0, pitch.frames())).orElse(0);
+        usualCents = median(apart(0, pitch.frames(), OF_A_VOICE_STRIDE)).orElse(0);
     }
 
     /// By how much the guide's half tones lie above those of A4 = 440 Hz.
@@ -81,7 +84,7 @@ final class PitchFlaws {
     }
 
     private Optional<Flaw> octave(GuideSpan phrase, int from, int to) {
-        OptionalDouble here = median(apart(from, to));
+        OptionalDouble here = median(apart(from, to, 1));
         if (here.isEmpty() || voice.keepsPitchAt(0.5 * (from + to) * VoiceAnalysis.HOP_SECONDS)) {
             return Optional.empty();
         }
@@ -153,7 +156,7 @@ final class PitchFlaws {
             return OptionalDouble.of(
                     offTone(Percentile.midmean(sounding), pitch.guideSeconds((from + to) / 2)));
         }
-        double[] apart = apart(from, to);
+        double[] apart = apart(from, to, 1);
         if (apart.length < FEWEST_FRAMES) {
             return OptionalDouble.empty();
         }
@@ -199,10 +202,10 @@ final class PitchFlaws {
     }
 
     /// The voice's pitch as recorded against the guide's, in the frames in which both have one.
-    private double[] apart(int from, int to) {
-        double[] cents = new double[Math.max(0, to - from)];
+    private double[] apart(int from, int to, int stride) {
+        double[] cents = new double[Math.ceilDiv(Math.max(0, to - from), stride)];
         int count = 0;
-        for (int f = from; f < to; f++) {
+        for (int f = from; f < to; f += stride) {
             double apart = pitch.ownCents(f) - pitch.guideCents(f);
             if (!Double.isNaN(apart)) {
                 cents[count++] = apart;

@@ -190,6 +190,12 @@ public final class MainWindow {
                         () -> desk.hearing().loop(!desk.hearing().looping().get())),
                 Command.of(
                         "version", "Listen", "Raw or locked", "R", desk.hearing()::switchVersion),
+                Command.of(
+                        "raw-against",
+                        "Listen",
+                        "Selected voices raw against the others",
+                        "Shift+R",
+                        () -> desk.hearing().switchRaw(desk.selection().get().voiceIds())),
                 Command.of("half-speed", "Listen", "Half speed", "H", this::switchSpeed),
                 Command.of("bed", "Listen", "Bed on or off", "B", this::switchBed),
                 Command.of("next-place", "Look", "Next place to mend", "N", () -> toMend.step(1)),
@@ -218,6 +224,8 @@ public final class MainWindow {
                         "Further away",
                         "Shortcut+DOWN",
                         () -> desk.zoom(1 / 0.6)),
+                Command.of("fit", "Look", "Fit what is selected, or the phrase", "X", desk::fit),
+                Command.of("fit-song", "Look", "Fit the whole song", "Shift+X", desk::fitSong),
                 Command.of("along", "Look", "Along", "Shortcut+RIGHT", () -> along(0.4)),
                 Command.of("back", "Look", "Back", "Shortcut+LEFT", () -> along(-0.4)),
                 Command.of("light", "Look", "Light or dark", "Shortcut+T", theme::toggle),

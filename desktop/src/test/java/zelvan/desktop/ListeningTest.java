@@ -12,6 +12,7 @@ import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
 import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
@@ -26,6 +27,8 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Selection;
 import zelvan.desktop.desk.Lens;
 import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.sheets.PrintSheet;
@@ -39,7 +42,10 @@ import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
 import zelvan.session.Voice;
 import zelvan.tuning.PitchTarget;
+import zelvan.units.GuideSpan;
 import zelvan.units.Pitch;
+import zelvan.units.RecordedSpan;
+import zelvan.units.SongSpan;
 
 /// What is heard, and what is printed of it.
 class ListeningTest extends WindowTestBase {
@@ -226,5 +232,72 @@ class ListeningTest extends WindowTestBase {
         try (var files = Files.list(folder)) {
             assertThat(files).containsExactly(mix);
         }
+    }
+
+    /// What is mixed of the voice are its recorded samples, of the others those that are locked.
+    @Test
+    void oneVoiceIsHeardRawAgainstTheOthersLocked(FxRobot robot) {
+        openDemo(robot);
+        Voice left = voice("Mara double left");
+        robot.interact(() -> desk.select(Selection.ofVoice(left.id())));
+        robot.interact(() -> window.scene().getRoot().requestFocus());
+        Program locked = work.playback().program();
+        robot.press(KeyCode.SHIFT).type(KeyCode.R).release(KeyCode.SHIFT);
+        Program one = work.playback().program();
+        int at = desk.session().voices().indexOf(left);
+        for (int i = 0; i < one.tracks().size(); i++) {
+            Program.Track track = one.tracks().get(i);
+            assertThat(track.locked())
+                    .isEqualTo(i == at ? track.raw() : locked.tracks().get(i).locked());
+        }
+        assertThat(robot.lookup("#strip-" + left.id() + " .figure").queryLabeled().getText())
+                .isEqualTo("heard raw");
+        robot.press(KeyCode.SHIFT).type(KeyCode.R).release(KeyCode.SHIFT);
+        assertThat(work.playback().program().tracks()).isEqualTo(locked.tracks());
+    }
+
+    @Test
+    void aRangeThatWasDraggedOutIsLooped(FxRobot robot) {
+        openDemo(robot);
+        Voice left = voice("Mara double left");
+        GuideSpan phrase = desk.derived().get().guidePhrases().get(2);
+        robot.interact(() -> {
+            desk.visit(left.id(), phrase);
+            desk.hearing().loop(true);
+        });
+        SongSpan whole = desk.hearing().player().loop().orElseThrow();
+        RecordedSpan range = new RecordedSpan(12.4, 12.9);
+        robot.interact(() -> desk.focusOn(new Focus.OnRange(left.id(), range)));
+        SongSpan looped = desk.hearing().player().loop().orElseThrow();
+        assertThat(looped).isEqualTo(desk.derived().get().clocks(left.id()).song(range));
+        robot.interact(() -> desk.focusOn(Focus.NOTHING));
+        assertThat(desk.hearing().player().loop()).contains(whole);
+    }
+
+    @Test
+    void theCloseUpFitsWhatIsSelectedAndTheSong(FxRobot robot) {
+        openDemo(robot);
+        List<GuideSpan> phrases = desk.derived().get().guidePhrases();
+        Voice left = voice("Mara double left");
+        robot.interact(
+                () -> desk.select(Selection.ofCells(List.of(left.id()), phrases.subList(2, 4))));
+        robot.interact(() -> window.scene().getRoot().requestFocus());
+        robot.type(KeyCode.X);
+        SongSpan shown = desk.sight().viewport().get().span();
+        assertThat(shown.startSeconds())
+                .isBetween(phrases.get(2).startSeconds() - 1, phrases.get(2).startSeconds());
+        assertThat(shown.endSeconds())
+                .isBetween(phrases.get(3).endSeconds(), phrases.get(3).endSeconds() + 1);
+        robot.press(KeyCode.SHIFT).type(KeyCode.X).release(KeyCode.SHIFT);
+        assertThat(desk.sight().viewport().get().span())
+                .isEqualTo(new SongSpan(0, desk.derived().get().seconds()));
+        // Without a phrase, the one where the playhead is.
+        robot.interact(() -> {
+            desk.select(Selection.NOTHING);
+            desk.hearing().goTo(phrases.get(5).middleSeconds());
+        });
+        robot.type(KeyCode.X);
+        assertThat(desk.sight().viewport().get().span().startSeconds())
+                .isCloseTo(phrases.get(5).startSeconds(), within(0.6));
     }
 }

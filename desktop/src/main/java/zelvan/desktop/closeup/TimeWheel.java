@@ -12,19 +12,23 @@ public final class TimeWheel {
 
     private TimeWheel() {}
 
-    public static void scrolled(Desk desk, PaintedRegion region, ScrollEvent event) {
+    /// With Ctrl closer or further, with Shift along.
+    ///
+    /// @param rows whether the wheel alone scrolls rows, and not along
+    public static void scrolled(Desk desk, PaintedRegion region, ScrollEvent event, boolean rows) {
         Viewport view = desk.sight().viewport().get();
         double width = region.getWidth();
         double song = Math.max(1, desk.derived().get().seconds() + VoiceAnalysis.HOP_SECONDS);
-        double along =
-                event.getDeltaX() != 0
-                        ? event.getDeltaX()
-                        : event.isShiftDown() ? event.getDeltaY() : 0;
-        if (along != 0) {
-            desk.sight().show(view.moved(-along / width * view.seconds(), song));
-        } else if (event.getDeltaY() != 0) {
+        if (event.isShortcutDown() && event.getDeltaY() != 0) {
             double factor = event.getDeltaY() > 0 ? ZOOM_STEP : 1 / ZOOM_STEP;
             desk.sight().show(view.zoomed(factor, view.secondsAt(event.getX(), width), song));
+        } else {
+            boolean upright = event.getDeltaX() == 0;
+            if (upright && rows && !event.isShiftDown()) {
+                return;
+            }
+            double along = upright ? event.getDeltaY() : event.getDeltaX();
+            desk.sight().show(view.moved(-along / width * view.seconds(), song));
         }
         event.consume();
     }

@@ -309,6 +309,25 @@ public final class Desk {
         sight.show(new Viewport(Math.max(0, wide.startSeconds()), wide.endSeconds()));
     }
 
+    /// Shows what is selected as large as it fits: its phrases, or the one at the playhead.
+    public void fit() {
+        double guideSeconds =
+                derived.get().guideClocks().guideSeconds(hearing.player().positionSeconds());
+        selection
+                .get()
+                .stretch()
+                .or(() ->
+                        derived.get().guidePhrases().stream()
+                                .filter(p -> p.endSeconds() > guideSeconds)
+                                .findFirst())
+                .ifPresent(this::show);
+    }
+
+    /// Shows the whole song in the close-up.
+    public void fitSong() {
+        sight.show(new Viewport(0, Math.max(1, derived.get().seconds())));
+    }
+
     /// Puts the playhead somewhere, and shows what is there in the close-up.
     public void seekAndShow(double seconds) {
         hearing.goTo(seconds);

@@ -1,5 +1,8 @@
 package zelvan.desktop.desk;
 
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
 import javafx.beans.property.ReadOnlyDoubleProperty;
@@ -15,6 +18,7 @@ public final class Hearing {
     private double startSeconds;
     private final ReadOnlyObjectWrapper<Version> version =
             new ReadOnlyObjectWrapper<>(Version.LOCKED);
+    private final ReadOnlyObjectWrapper<Set<String>> raw = new ReadOnlyObjectWrapper<>(Set.of());
     private final ReadOnlyBooleanWrapper looping = new ReadOnlyBooleanWrapper();
     private final ReadOnlyBooleanWrapper halfSpeed = new ReadOnlyBooleanWrapper();
     private final ReadOnlyDoubleWrapper rawGainDecibels = new ReadOnlyDoubleWrapper();
@@ -61,6 +65,20 @@ public final class Hearing {
     /// Raw instead of locked, or the other way round.
     public void switchVersion() {
         version.set(version.get() == Version.RAW ? Version.LOCKED : Version.RAW);
+    }
+
+    /// The voices that are heard raw, whatever the others are.
+    public ReadOnlyObjectProperty<Set<String>> raw() {
+        return raw.getReadOnlyProperty();
+    }
+
+    /// Hears some voices raw against the others; all of them as the others again, if they were raw.
+    public void switchRaw(List<String> voiceIds) {
+        Set<String> next = new HashSet<>(raw.get());
+        if (!next.removeAll(voiceIds)) {
+            next.addAll(voiceIds);
+        }
+        raw.set(Set.copyOf(next));
     }
 
     /// Whether what is selected is played over and over.

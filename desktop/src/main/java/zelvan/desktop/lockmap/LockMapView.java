@@ -89,6 +89,7 @@ public final class LockMapView {
         desk.sight().overview().subscribe(ignored -> grid.repaint());
         grid.setOnScroll(this::wheeled);
         desk.hearing().version().subscribe(ignored -> rebuild());
+        desk.hearing().raw().subscribe(ignored -> rebuild());
         theme.palette().subscribe(ignored -> rebuild());
         Frames.whenMoved(grid, desk.hearing().player()::positionSeconds, this::playheadMoved);
     }

@@ -77,7 +77,8 @@ final class VoiceStrip {
         name.pseudoClassStateChanged(GUIDE, voice.role() == Role.GUIDE);
         role.setText(voice.role().word());
         shown(role, !follows);
-        figures.setText(made.map(VoiceStrip::figures).orElse(""));
+        boolean raw = desk.hearing().raw().get().contains(voiceId);
+        figures.setText(raw ? "heard raw" : made.map(VoiceStrip::figures).orElse(""));
         shown(figures, follows);
         solo.setSelected(voice.strip().solo());
         solo.setAccessibleText("Solo " + voice.name());

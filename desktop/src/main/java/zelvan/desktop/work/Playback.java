@@ -2,6 +2,7 @@ package zelvan.desktop.work;
 
 import java.util.List;
 import java.util.Optional;
+import zelvan.desktop.acts.Focus;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Hearing;
 import zelvan.engine.Engine;
@@ -9,12 +10,16 @@ import zelvan.engine.Listening;
 import zelvan.play.Player;
 import zelvan.play.Program;
 import zelvan.units.Decibels;
+import zelvan.units.RecordedSpan;
 import zelvan.units.SongSpan;
 
 /// Lets the player play what is on the desk.
 public final class Playback {
     private static final double HALF = 2;
     private static final double AROUND_PHRASE_SECONDS = 0.3;
+
+    /// Shorter ones would be a tone.
+    private static final double SHORTEST_LOOP_SECONDS = 0.05;
 
     private final Desk desk;
     private final Engine engine;
@@ -38,6 +43,13 @@ public final class Playback {
                 });
         hearing.version().subscribe(ignored -> refresh());
         hearing.halfSpeed().subscribe(ignored -> refresh());
+        hearing.raw().subscribe(ignored -> refresh());
+        desk.focus()
+                .subscribe((before, now) -> {
+                    if (hearing.looping().get() && (isRange(before) || isRange(now))) {
+                        loop();
+                    }
+                });
         hearing.rawGainDecibels().subscribe(ignored -> refresh());
         hearing.looping().subscribe((before, now) -> loop());
         desk.selection()
@@ -61,7 +73,7 @@ public final class Playback {
     }
 
     private Program program(double slowness) {
-        return new Listening(player.sampleRateHertz(), slowness)
+        return new Listening(player.sampleRateHertz(), slowness, hearing.raw().get())
                 .program(desk.session(), desk.derived().get(), hearing.version().get());
     }
 
@@ -90,7 +102,16 @@ public final class Playback {
         matchLoudness();
     }
 
+    private static boolean isRange(Focus focus) {
+        return focus instanceof Focus.OnRange;
+    }
+
+    /// A range that was dragged out, or what is selected, or what is in sight.
     private SongSpan loopSpan() {
+        if (desk.focus().get() instanceof Focus.OnRange(String voiceId, RecordedSpan span)
+                && span.seconds() >= SHORTEST_LOOP_SECONDS) {
+            return desk.derived().get().clocks(voiceId).song(span);
+        }
         return desk.selection()
                 .get()
                 .stretch()

@@ -85,7 +85,7 @@ final class ChordLane {
         region.setOnMouseDragged(this::dragged);
         region.setOnMouseReleased(e -> drag = Optional.empty());
         region.setOnMouseMoved(this::hovered);
-        region.setOnScroll(e -> TimeWheel.scrolled(desk, region, e));
+        region.setOnScroll(e -> TimeWheel.scrolled(desk, region, e, false));
     }
 
     Node node() {

@@ -36,7 +36,7 @@ final class PitchGestures {
         region.setOnMousePressed(this::pressed);
         region.setOnMouseDragged(this::dragged);
         region.setOnMouseReleased(this::released);
-        region.setOnScroll(e -> TimeWheel.scrolled(desk, region, e));
+        region.setOnScroll(e -> TimeWheel.scrolled(desk, region, e, false));
     }
 
     private double secondsAt(double x) {

@@ -49,7 +49,7 @@ final class TimeGestures {
         region.setOnMouseDragged(this::dragged);
         region.setOnMouseReleased(this::released);
         region.setOnMouseMoved(this::hovered);
-        region.setOnScroll(e -> TimeWheel.scrolled(desk, region, e));
+        region.setOnScroll(e -> TimeWheel.scrolled(desk, region, e, true));
     }
 
     /// The bead under the mouse and where it is now.
