@@ -15,6 +15,7 @@ public sealed interface Edit
                 Edit.UseRecording,
                 Edit.SetStrip,
                 Edit.SetMix,
+                Edit.SetWords,
                 RepairEdit,
                 TrackEdit,
                 Turn,
@@ -24,6 +25,23 @@ public sealed interface Edit
     String title();
 
     Session apply(Session session);
+
+    /// Says what is sung, a line a phrase of the guide.
+    record SetWords(List<String> words) implements Edit {
+        public SetWords {
+            words = List.copyOf(words);
+        }
+
+        @Override
+        public String title() {
+            return words.isEmpty() ? "No words" : "Words of " + words.size() + " phrases";
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.withWords(words);
+        }
+    }
 
     /// Adds tracks, with what they were sung into. Stacks that are not there yet come with them.
     record AddVoices(List<Recording> recordings, List<Voice> voices, List<Stack> stacks)

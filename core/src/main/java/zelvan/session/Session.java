@@ -24,6 +24,7 @@ import zelvan.units.Grid;
 /// @param grid where notes may begin, if the tempo is known
 /// @param guideReference what the guide itself is lined up with
 /// @param harmony its chords, and its key where the user has set it
+/// @param words of the song, a line a phrase of the guide, in order; there may be fewer or more
 public record Session(
         String name,
         List<Recording> recordings,
@@ -32,7 +33,8 @@ public record Session(
         Mix mix,
         Optional<Grid> grid,
         GuideReference guideReference,
-        Harmony harmony) {
+        Harmony harmony,
+        List<String> words) {
     public static final Session EMPTY =
             new Session(
                     "Untitled",
@@ -42,12 +44,14 @@ public record Session(
                     Mix.ALL,
                     Optional.empty(),
                     GuideReference.ITSELF,
-                    Harmony.UNKNOWN);
+                    Harmony.UNKNOWN,
+                    List.of());
 
     public Session {
         recordings = List.copyOf(recordings);
         stacks = List.copyOf(stacks);
         voices = List.copyOf(voices);
+        words = List.copyOf(words);
         checkIds("recordings", recordings, Recording::id);
         checkIds("stacks", stacks, Stack::id);
         checkIds("voices", voices, Voice::id);
@@ -168,37 +172,48 @@ public record Session(
     }
 
     public Session withGrid(Optional<Grid> value) {
-        return new Session(name, recordings, stacks, voices, mix, value, guideReference, harmony);
+        return new Session(
+                name, recordings, stacks, voices, mix, value, guideReference, harmony, words);
     }
 
     public Session withGuideReference(GuideReference value) {
-        return new Session(name, recordings, stacks, voices, mix, grid, value, harmony);
+        return new Session(name, recordings, stacks, voices, mix, grid, value, harmony, words);
     }
 
     public Session withHarmony(Harmony value) {
-        return new Session(name, recordings, stacks, voices, mix, grid, guideReference, value);
+        return new Session(
+                name, recordings, stacks, voices, mix, grid, guideReference, value, words);
     }
 
     public Session withName(String value) {
-        return new Session(value, recordings, stacks, voices, mix, grid, guideReference, harmony);
+        return new Session(
+                value, recordings, stacks, voices, mix, grid, guideReference, harmony, words);
+    }
+
+    public Session withWords(List<String> value) {
+        return new Session(
+                name, recordings, stacks, voices, mix, grid, guideReference, harmony, value);
     }
 
     public Session withMix(Mix value) {
-        return new Session(name, recordings, stacks, voices, value, grid, guideReference, harmony);
+        return new Session(
+                name, recordings, stacks, voices, value, grid, guideReference, harmony, words);
     }
 
     public Session withStacks(List<Stack> value) {
-        return new Session(name, recordings, value, voices, mix, grid, guideReference, harmony);
+        return new Session(
+                name, recordings, value, voices, mix, grid, guideReference, harmony, words);
     }
 
     /// @param value made of the recordings that are there
     public Session withVoices(List<Voice> value) {
-        return new Session(name, recordings, stacks, value, mix, grid, guideReference, harmony);
+        return new Session(
+                name, recordings, stacks, value, mix, grid, guideReference, harmony, words);
     }
 
     /// @param value at least those that its voices are made of
     public Session withRecordings(List<Recording> value) {
-        return new Session(name, value, stacks, voices, mix, grid, guideReference, harmony);
+        return new Session(name, value, stacks, voices, mix, grid, guideReference, harmony, words);
     }
 
     /// The files that it is made of, in the order of its recordings.

@@ -35,8 +35,9 @@ final class SessionUpgrade {
             fromSix(object(document.path("session")));
         }
         if (version <= 7) {
+            object(document.path("session")).putArray("words");
             for (JsonNode recording : document.path("session").path("recordings")) {
-                // Version 8 knows what is off and meant to be so.
+                // Version 8 knows what is off and meant to be so, and words.
                 object(recording.path("hand")).putArray("meant");
             }
         }

@@ -162,7 +162,8 @@ class SessionFileTest {
                 session.mix(),
                 session.grid(),
                 session.guideReference(),
-                session.harmony());
+                session.harmony(),
+                session.words());
     }
 
     @Test

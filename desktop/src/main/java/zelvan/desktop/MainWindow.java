@@ -35,6 +35,7 @@ import zelvan.desktop.reports.StatusView;
 import zelvan.desktop.settings.SettingsView;
 import zelvan.desktop.sheets.ClosingSheet;
 import zelvan.desktop.sheets.PrintSheet;
+import zelvan.desktop.sheets.WordsSheet;
 import zelvan.desktop.theme.Theme;
 import zelvan.desktop.transport.TransportView;
 import zelvan.desktop.work.Work;
@@ -159,6 +160,12 @@ public final class MainWindow {
                 Command.of("undo", "Edit", "Undo", "Shortcut+Z", desk::undo),
                 Command.of("redo", "Edit", "Redo", "Shortcut+Shift+Z", desk::redo),
                 Command.of(
+                        "words",
+                        "Edit",
+                        "Words of the song…",
+                        "Shortcut+Shift+W",
+                        this::askForWords),
+                Command.of(
                         "all",
                         "Edit",
                         "Select everything",
@@ -230,6 +237,12 @@ public final class MainWindow {
                 Command.of("back", "Look", "Back", "Shortcut+LEFT", () -> along(-0.4)),
                 Command.of("light", "Look", "Light or dark", "Shortcut+T", theme::toggle),
                 Command.of("keys", "Help", "Keys", "F1", this::showKeys));
+    }
+
+    private void askForWords() {
+        var sheet = new WordsSheet(desk, theme).alert();
+        sheet.initOwner(stage);
+        sheet.show();
     }
 
     private void switchSpeed() {

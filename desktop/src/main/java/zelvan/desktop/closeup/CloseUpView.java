@@ -101,6 +101,7 @@ public final class CloseUpView {
                 now.recordings().equals(drawnOf.recordings())
                         && now.harmony().equals(drawnOf.harmony())
                         && now.grid().equals(drawnOf.grid())
+                        && now.words().equals(drawnOf.words())
                         && ids(now).equals(ids(drawnOf));
         drawnOf = now;
         if (!drawn) {

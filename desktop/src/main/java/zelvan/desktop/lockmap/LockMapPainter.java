@@ -13,6 +13,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.acts.Words;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
@@ -45,6 +46,10 @@ final class LockMapPainter {
     private static final double PITCH_PIXELS = 3;
     private static final double PATCH_TIMING_SHARE = 0.62;
     private static final double GAP = 2;
+
+    /// A letter of the smallest type takes about as much.
+    private static final double LETTER_PIXELS = 6;
+
     private static final double OUTLINE_PIXELS = 2;
     private static final double NARROWEST_DOUBT_PIXELS = 9;
 
@@ -71,7 +76,7 @@ final class LockMapPainter {
         Derived derived = desk.derived().get();
         LockMapGeometry geometry = LockMapGeometry.of(desk, width);
         SongStrip.paint(g, colours, derived, version(), geometry);
-        ruler(g, colours, geometry);
+        ruler(g, colours, geometry, new Words(desk.now()));
         for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk.session())) {
             LockMapRow row = placed.row();
             if (placed.y() > bottom || placed.y() + row.height() < top) {
@@ -91,7 +96,8 @@ final class LockMapPainter {
         return new CellVersion(desk.hearing().version().get());
     }
 
-    private static void ruler(GraphicsContext g, Palette colours, LockMapGeometry geometry) {
+    private static void ruler(
+            GraphicsContext g, Palette colours, LockMapGeometry geometry, Words words) {
         g.setFont(Theme.font(11));
         g.setTextBaseline(VPos.CENTER);
         g.setTextAlign(TextAlignment.LEFT);
@@ -104,15 +110,27 @@ final class LockMapPainter {
             g.fillRect(phrase.x(), RULER_HEIGHT - 3, phrase.width(), 2);
             g.setFill(colours.quiet());
             if (phrase.width() > 14) {
-                double seconds = geometry.secondsAt(phrase.x());
                 g.fillText(
-                        phrase.width() > 60
-                                ? (i + 1) + "  " + Clock.text(seconds, 0)
-                                : "" + (i + 1),
+                        name(i, phrase, geometry, words),
                         phrase.x(),
                         (SongStrip.HEIGHT + RULER_HEIGHT) / 2 - 1);
             }
         }
+    }
+
+    /// Its number, and as much of its words as there is room for, or when it is.
+    private static String name(
+            int index, LockMapGeometry.Extent phrase, LockMapGeometry geometry, Words words) {
+        String number = "" + (index + 1);
+        if (phrase.width() < 60) {
+            return number;
+        }
+        String more =
+                words.of(index).orElseGet(() -> Clock.text(geometry.secondsAt(phrase.x()), 0));
+        int room = (int) (phrase.width() / LETTER_PIXELS) - number.length() - 2;
+        return number
+                + "  "
+                + (more.length() <= room ? more : more.substring(0, Math.max(1, room - 1)) + "…");
     }
 
     private void voice(

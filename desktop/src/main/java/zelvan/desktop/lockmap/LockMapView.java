@@ -19,6 +19,7 @@ import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import zelvan.desktop.acts.Words;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.canvas.Panes;
@@ -50,6 +51,7 @@ public final class LockMapView {
     private final Tooltip tip = new Tooltip();
     private List<String> places = List.of();
     private final CellGestures cells;
+    private List<String> words = List.of();
     private double pressedY;
     private final ScrollPane scroll;
 
@@ -156,7 +158,9 @@ public final class LockMapView {
 
     /// What the grid shows is what was derived; of the session itself it shows the rows.
     private void rowsChanged() {
-        if (!LockMapRow.places(desk.session()).equals(places)) {
+        boolean named = desk.session().words().equals(words);
+        words = desk.session().words();
+        if (!named || !LockMapRow.places(desk.session()).equals(places)) {
             rebuild();
         } else {
             showStrips();
@@ -331,8 +335,14 @@ public final class LockMapView {
                 .collect(Collectors.joining());
     }
 
-    private static String describe(LockMapPainter.Hit hit, LockMap.Cell cell) {
-        String name = hit.row().voice().map(Voice::name).orElse("");
+    private String describe(LockMapPainter.Hit hit, LockMap.Cell cell) {
+        String name =
+                hit.row().voice().map(Voice::name).orElse("")
+                        + hit.phrase()
+                                .map(desk.derived().get().guidePhrases()::indexOf)
+                                .flatMap(new Words(desk.now())::of)
+                                .map(words -> ": " + words)
+                                .orElse("");
         String state =
                 switch (cell.state()) {
                     case MATCHED -> "";

@@ -10,6 +10,7 @@ import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import zelvan.analysis.LandmarkKind;
 import zelvan.desktop.acts.Focus;
+import zelvan.desktop.acts.Words;
 import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.closeup.TimeAxis;
 import zelvan.desktop.desk.Desk;
@@ -19,6 +20,7 @@ import zelvan.desktop.theme.Theme;
 import zelvan.measure.LockMeter;
 import zelvan.session.Protection;
 import zelvan.units.Grid;
+import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
 
 /// Paints the Time lens: ribbons of energy, beads where syllables start and sounds end, and threads
@@ -36,6 +38,8 @@ final class TimePainter {
 
     /// A thread leads to a bead so far beside the picture.
     private static final double BEAD_ROOM_PIXELS = 40;
+
+    private static final double WORD_LETTER_PIXELS = 6.5;
 
     private final Desk desk;
     private final Theme theme;
@@ -89,7 +93,41 @@ final class TimePainter {
             }
             paintLane(g, colours, view, lane, width, locked, dragged);
         }
+        lanes.stream()
+                .filter(Lane::isGuide)
+                .forEach(guide -> words(g, colours, view, guide, width, locked));
         grid.ifPresent(lines -> axis.bars(lines.tempo()));
+    }
+
+    /// What is sung, each syllable where its vowel begins; what would lie on the one before is left
+    /// out.
+    private void words(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            Lane guide,
+            double width,
+            double locked) {
+        Words words = new Words(desk.now());
+        DoubleUnaryOperator shown = guide.shown(locked);
+        g.setFill(colours.text());
+        g.setFont(Theme.font(12));
+        g.setTextAlign(TextAlignment.LEFT);
+        double free = 0;
+        List<GuideSpan> phrases = desk.derived().get().guidePhrases();
+        for (int i = 0; i < Math.min(desk.session().words().size(), phrases.size()); i++) {
+            boolean inSight =
+                    shown.applyAsDouble(phrases.get(i).endSeconds()) > view.startSeconds()
+                            && shown.applyAsDouble(phrases.get(i).startSeconds())
+                                    < view.endSeconds();
+            for (Words.Syllable syllable : inSight ? words.spread(i) : List.<Words.Syllable>of()) {
+                double x = view.x(shown.applyAsDouble(syllable.guideSeconds()), width);
+                if (x >= free && x < width) {
+                    g.fillText(syllable.text(), x + 3, guide.top() + guide.height() - 8);
+                    free = x + 3 + WORD_LETTER_PIXELS * syllable.text().length();
+                }
+            }
+        }
     }
 
     /// Those that reach into the picture.
