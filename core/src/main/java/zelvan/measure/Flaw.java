@@ -46,7 +46,7 @@ public record Flaw(Kind kind, GuideSpan span, double amount, double plainness) {
         /// An ess sticks out.
         ESS(Subject.LEVEL, 1, "ess %.0f dB louder", "ess %.0f dB softer"),
         /// It pauses where the others of its stack sing.
-        PAUSE(Subject.WORDS, "pauses, its stack sings"),
+        PAUSE(Subject.WORDS, "pauses here"),
         /// Both sing, but not the same.
         OTHER_WORDS(Subject.WORDS, "other words"),
         /// Hardly anything fits.

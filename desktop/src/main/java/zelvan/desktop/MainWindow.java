@@ -107,7 +107,7 @@ public final class MainWindow {
                                 .node(),
                         toMend.node());
         beside.setOrientation(Orientation.VERTICAL);
-        beside.setDividerPositions(0.58);
+        beside.setDividerPositions(0.63);
         SplitPane below =
                 new SplitPane(
                         new CloseUpView(desk, theme, slide, List.of(time, pitch)).node(), beside);
@@ -115,7 +115,7 @@ public final class MainWindow {
         SplitPane.setResizableWithParent(below.getItems().getLast(), false);
         SplitPane both = new SplitPane(lockMap.node(), below);
         both.setOrientation(Orientation.VERTICAL);
-        both.setDividerPositions(0.46);
+        both.setDividerPositions(0.44);
         Node empty =
                 new EmptyView(desk, work.documents(), this::chooseFolder, this::openSession).node();
         desk.history()

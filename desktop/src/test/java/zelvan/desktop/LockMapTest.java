@@ -9,6 +9,7 @@ import javafx.event.Event;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
+import javafx.scene.control.TextArea;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
@@ -264,5 +265,30 @@ class LockMapTest extends WindowTestBase {
                             true,
                             null));
         }
+    }
+
+    /// Typed into the sheet; the phrases' numbers stand beside the words then, and a step back
+    /// takes them away.
+    @Test
+    void pastedWordsNamePhrasesAndStandOverTheGuidesVowels(FxRobot robot) {
+        openDemo(robot);
+        Node map = robot.lookup("#lock-map").query();
+        Node closeUp = robot.lookup("#close-up").query();
+        WritableImage mapBefore = picture(robot, map);
+        WritableImage before = picture(robot, closeUp);
+        robot.press(KeyCode.CONTROL, KeyCode.SHIFT)
+                .type(KeyCode.W)
+                .release(KeyCode.SHIFT, KeyCode.CONTROL);
+        TextArea typed = robot.lookup("#words").queryAs(TextArea.class);
+        robot.interact(() -> typed.setText("lan-terns on the pier be-low\n\nsil-ver salt"));
+        robot.clickOn("OK");
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(desk.session().words())
+                .containsExactly("lan-terns on the pier be-low", "sil-ver salt");
+        assertThat(differing(mapBefore, picture(robot, map))).isGreaterThan(100);
+        assertThat(differing(before, picture(robot, closeUp))).isGreaterThan(100);
+        robot.interact(desk::undo);
+        WaitForAsyncUtils.waitForFxEvents();
+        assertThat(differing(before, picture(robot, closeUp))).isZero();
     }
 }
