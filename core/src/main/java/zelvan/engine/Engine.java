@@ -41,6 +41,9 @@ import zelvan.units.SongSpan;
 public final class Engine implements AutoCloseable {
     private static final long CALM_MILLIS = 1500;
 
+    /// Longer than between two values of something that is dragged.
+    private static final long SOON_MILLIS = 400;
+
     /// A window takes about so long to paint what has changed.
     private static final long PAINTING_MILLIS = 60;
 
@@ -259,8 +262,8 @@ public final class Engine implements AutoCloseable {
         return new MendList(derived, essDecibels, () -> false).list(combing);
     }
 
-    /// The same in the background, once the window had time to paint. What was asked for before and
-    /// is not done yet is dropped.
+    /// The same in the background; it begins only where nothing newer is wanted for a moment. What
+    /// was asked for before and is not done yet is dropped.
     ///
     /// @return completed as [#want]'s
     public CompletableFuture<List<ToMend>> listenForFlaws(Derived derived, List<Combing> combing) {
@@ -271,7 +274,7 @@ public final class Engine implements AutoCloseable {
                     failIfNewer(cancelled);
                     return new MendList(derived, essDecibels, cancelled).list(combing);
                 },
-                CompletableFuture.delayedExecutor(PAINTING_MILLIS, TimeUnit.MILLISECONDS, mender));
+                CompletableFuture.delayedExecutor(SOON_MILLIS, TimeUnit.MILLISECONDS, mender));
     }
 
     private static Executor calmly(Executor where) {

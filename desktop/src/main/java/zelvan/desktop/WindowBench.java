@@ -86,7 +86,7 @@ final class WindowBench {
                     "  processors %.0f s, resident at most %s",
                     Spent.processorSeconds(), Spent.mostResident());
             say(
-                    "  %d tracks, %d phrases, %d doubtful places",
+                    "  %d tracks, %d phrases, %d left to mend so far",
                     desk.session().voices().size(),
                     desk.derived().get().guidePhrases().size(),
                     desk.toMend().get().size());

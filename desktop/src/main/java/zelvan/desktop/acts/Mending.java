@@ -2,15 +2,20 @@ package zelvan.desktop.acts;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import zelvan.align.Anchor;
 import zelvan.derived.Clocks;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.ToMend;
 import zelvan.measure.Combing;
 import zelvan.measure.Flaw;
+import zelvan.session.HandWork;
 import zelvan.session.Meant;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
@@ -52,13 +57,23 @@ public record Mending(State now) {
                 m ->
                         narrowing.subject.map(m.flaw().kind().subject()::equals).orElse(true)
                                 && (!narrowing.selectedOnly || isSelected(m));
+        // There may be thousands, and the window waits for them.
+        Map<String, Voice> voices =
+                now.session().voices().stream()
+                        .collect(Collectors.toMap(Voice::id, Function.identity()));
+        Map<String, HandWork> hands = new HashMap<>();
+        voices.forEach((id, voice) -> hands.put(id, now.hand(voice)));
+        List<GuideSpan> phrases = now.derived().guidePhrases();
         List<Place> places = new ArrayList<>();
         for (ToMend mend : all) {
-            if (wanted.test(mend)) {
-                now.voice(mend.voiceId())
-                        .map(voice -> new Place(voice, mend, phrase(mend), isMeant(voice, mend)))
-                        .filter(p -> p.meant == narrowing.meant)
-                        .ifPresent(places::add);
+            Voice voice = voices.get(mend.voiceId());
+            HandWork hand = hands.get(mend.voiceId());
+            if (voice == null || hand == null || !wanted.test(mend)) {
+                continue;
+            }
+            boolean meant = !hand.meant().isEmpty() && isMeant(hand, mend);
+            if (meant == narrowing.meant) {
+                places.add(new Place(voice, mend, phrase(phrases, mend), meant));
             }
         }
         return places;
@@ -81,16 +96,23 @@ public record Mending(State now) {
                                 .anyMatch(p -> p.contains(mend.flaw().span().middleSeconds())));
     }
 
-    private GuideSpan phrase(ToMend mend) {
+    /// The phrase that shares most with a place.
+    private static GuideSpan phrase(List<GuideSpan> phrases, ToMend mend) {
         GuideSpan span = mend.flaw().span();
-        return now.derived().guidePhrases().stream()
-                .max(Comparator.comparingDouble(p -> p.sharedSeconds(span)))
-                .filter(p -> p.overlaps(span))
-                .orElse(span);
+        GuideSpan best = span;
+        double most = 0;
+        for (GuideSpan phrase : phrases) {
+            double shared = phrase.overlaps(span) ? phrase.sharedSeconds(span) : 0;
+            if (shared > most) {
+                best = phrase;
+                most = shared;
+            }
+        }
+        return best;
     }
 
-    private boolean isMeant(Voice voice, ToMend mend) {
-        return now.hand(voice).means(mend.flaw().kind().name(), recorded(mend));
+    private boolean isMeant(HandWork hand, ToMend mend) {
+        return hand.means(mend.flaw().kind().name(), recorded(mend));
     }
 
     private RecordedSpan recorded(ToMend mend) {

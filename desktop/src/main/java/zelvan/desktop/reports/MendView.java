@@ -1,6 +1,5 @@
 package zelvan.desktop.reports;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -29,6 +28,7 @@ import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.Audibility;
 import zelvan.measure.Flaw;
+import zelvan.session.Session;
 import zelvan.units.Clock;
 
 /// What is left to mend, what is heard first on top: a click goes there, one more mends it where
@@ -45,6 +45,7 @@ public final class MendView {
     private Narrowing narrowing = Narrowing.NONE;
     private Optional<Place> visited = Optional.empty();
     private int last = -1;
+    private Session shownOf = Session.EMPTY;
 
     /// What the list is narrowed to.
     private record Kinds(Optional<Flaw.Subject> subject, boolean meant, String word) {
@@ -101,7 +102,7 @@ public final class MendView {
         root.setMinHeight(110);
         root.getStyleClass().add("mend");
         desk.toMend().subscribe(ignored -> refresh());
-        desk.history().subscribe(ignored -> refresh());
+        desk.history().subscribe(h -> sessionChanged(h.current()));
         desk.stale().subscribe(ignored -> refreshHeading());
         desk.selection()
                 .subscribe(ignored -> {
@@ -175,11 +176,23 @@ public final class MendView {
         refresh();
     }
 
+    /// What the list shows of the session itself are names, and what was ticked off.
+    private void sessionChanged(Session now) {
+        boolean same =
+                now.recordings().equals(shownOf.recordings()) && names(now).equals(names(shownOf));
+        shownOf = now;
+        if (!same) {
+            refresh();
+        }
+    }
+
+    private static List<String> names(Session session) {
+        return session.voices().stream().map(v -> v.id() + v.name()).toList();
+    }
+
     private void refresh() {
         List<Place> places = new Mending(desk.now()).places(desk.toMend().get(), narrowing);
-        if (!places.equals(new ArrayList<>(list.getItems()))) {
-            list.getItems().setAll(places);
-        }
+        list.getItems().setAll(places);
         refreshHeading();
         showVisited();
     }
