@@ -20,6 +20,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
 import org.kordamp.ikonli.feather.Feather;
 import zelvan.desktop.acts.Mending;
 import zelvan.desktop.acts.Mending.Narrowing;
@@ -150,7 +151,7 @@ public final class MendView {
                 && one.flaw().span().overlaps(other.flaw().span());
     }
 
-    private void go(@org.jspecify.annotations.Nullable Place place) {
+    private void go(@Nullable Place place) {
         if (place == null) {
             return;
         }
