@@ -34,7 +34,7 @@ final class FaultsTrial {
     private final List<Fault> faults;
     private final List<ToMend> left;
 
-    FaultsTrial(Derived derived, List<ToMend> left, List<Fault> faults) {
+    private FaultsTrial(Derived derived, List<ToMend> left, List<Fault> faults) {
         this.derived = derived;
         this.left = left;
         this.faults = faults;
@@ -57,7 +57,7 @@ final class FaultsTrial {
         }
     }
 
-    List<String> lines() {
+    private List<String> lines() {
         List<String> lines = new ArrayList<>();
         int heard = 0;
         int found = 0;

@@ -111,7 +111,9 @@ final class MendList {
         Optional<VoiceAnalysis> guide = derived.guideAnalysis();
         for (Voice voice : session.followers()) {
             Optional<DerivedVoice> made = derived.voice(voice.id());
-            made.flatMap(DerivedVoice::analysis)
+            // Of a voice that is derived from another guide nothing can be told.
+            made.filter(m -> m.lock().cells().size() == derived.guidePhrases().size())
+                    .flatMap(DerivedVoice::analysis)
                     .flatMap(heard -> guide.map(g -> followed(voice, made.get(), g, heard)))
                     .ifPresent(f -> all.put(voice.id(), f));
         }

@@ -89,7 +89,7 @@ final class WindowBench {
                     "  %d tracks, %d phrases, %d left to mend so far",
                     desk.session().voices().size(),
                     desk.derived().get().guidePhrases().size(),
-                    desk.toMend().get().size());
+                    desk.findings().toMend().get().size());
             WindowChanges changes = new WindowChanges(desk, window.scene());
             say("%s", changes.line("pull, all stacks", "#timing-pull", 40));
             say("%s", changes.line("pitch pull, all stacks", "#pitch-pull", 40));

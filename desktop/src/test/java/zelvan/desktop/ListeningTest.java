@@ -258,6 +258,18 @@ class ListeningTest extends WindowTestBase {
         assertThat(work.playback().program().tracks().get(at)).isEqualTo(locked.tracks().get(at));
     }
 
+    /// Voices of another session may have the same ids.
+    @Test
+    void whatWasHeardRawInOneSessionIsNotInTheNext(FxRobot robot) {
+        openDemo(robot);
+        String left = voice("Mara double left").id();
+        robot.interact(() -> desk.hearing().switchRaw(List.of(left)));
+        robot.interact(() -> desk.open(desk.session(), Optional.empty(), desk.session()));
+        assertThat(desk.hearing().raw().get()).isEmpty();
+        assertThat(desk.findings().toMend().get()).isEmpty();
+        assertThat(desk.findings().stale().get()).isTrue();
+    }
+
     @Test
     void aRangeThatWasDraggedOutIsLooped(FxRobot robot) {
         openDemo(robot);

@@ -190,7 +190,8 @@ class MendingTest extends CloseUpTestBase {
     }
 
     private List<Place> places() {
-        return new Mending(desk.now()).places(desk.toMend().get(), Mending.Narrowing.NONE);
+        return new Mending(desk.now())
+                .places(desk.findings().toMend().get(), Mending.Narrowing.NONE);
     }
 
     @SuppressWarnings("unchecked")
@@ -227,13 +228,15 @@ class MendingTest extends CloseUpTestBase {
 
     private void openListed(FxRobot robot) {
         openDemo(robot);
-        waitUntil(() -> WaitForAsyncUtils.asyncFx(() -> !desk.toMend().get().isEmpty()).get());
+        waitUntil(() ->
+                WaitForAsyncUtils.asyncFx(() -> !desk.findings().toMend().get().isEmpty()).get());
     }
 
     private void waitUntilListed() {
         waitUntilDerived();
-        List<ToMend> before = desk.toMend().get();
-        waitUntil(() -> WaitForAsyncUtils.asyncFx(() -> desk.toMend().get() != before).get());
+        List<ToMend> before = desk.findings().toMend().get();
+        waitUntil(() ->
+                WaitForAsyncUtils.asyncFx(() -> desk.findings().toMend().get() != before).get());
     }
 
     /// Three tones of a second. Of the double's second one, every other pulse is weaker for a
@@ -336,8 +339,9 @@ class MendingTest extends CloseUpTestBase {
         robot.interact(() ->
                 work.documents().open(List.of(lead, copy, demo.resolve("Mara double left.wav"))));
         waitUntilDerived();
-        waitUntil(() -> WaitForAsyncUtils.asyncFx(() -> !desk.combing().get().isEmpty()).get());
-        assertThat(desk.combing().get())
+        waitUntil(() ->
+                WaitForAsyncUtils.asyncFx(() -> !desk.findings().combing().get().isEmpty()).get());
+        assertThat(desk.findings().combing().get())
                 .allSatisfy(pair -> {
                     assertThat(pair.voiceId()).isEqualTo(voice("Mara again").id());
                     assertThat(pair.otherId()).isEqualTo(voice("Mara lead").id());

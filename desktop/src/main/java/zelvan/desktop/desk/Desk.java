@@ -15,13 +15,11 @@ import javafx.beans.property.ReadOnlyObjectWrapper;
 import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import zelvan.derived.Derived;
-import zelvan.derived.ToMend;
 import zelvan.desktop.acts.Act;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Mending;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.acts.State;
-import zelvan.measure.Combing;
 import zelvan.measure.Flaw;
 import zelvan.play.Player;
 import zelvan.session.AudioReference;
@@ -49,10 +47,7 @@ public final class Desk {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Derived> derived =
             new ReadOnlyObjectWrapper<>(Derived.NOTHING);
-    private final ReadOnlyObjectWrapper<List<Combing>> combing =
-            new ReadOnlyObjectWrapper<>(List.of());
-    private final ReadOnlyObjectWrapper<List<ToMend>> toMend =
-            new ReadOnlyObjectWrapper<>(List.of());
+    private final Findings findings = new Findings();
     private final ReadOnlyBooleanWrapper stale = new ReadOnlyBooleanWrapper();
     private final ReadOnlyBooleanWrapper stopped = new ReadOnlyBooleanWrapper();
     private final ReadOnlyObjectWrapper<Selection> selection =
@@ -167,8 +162,8 @@ public final class Desk {
         selection.set(Selection.NOTHING);
         focus.set(Focus.NOTHING);
         derived.set(Derived.NOTHING);
-        combing.set(List.of());
-        toMend.set(List.of());
+        findings.forget();
+        hearing.forgetRaw();
         history.set(History.startingWith(session));
     }
 
@@ -203,9 +198,9 @@ public final class Desk {
         return derived.getReadOnlyProperty();
     }
 
-    /// Where voices have become so alike that they comb; found in the background.
-    public ReadOnlyObjectProperty<List<Combing>> combing() {
-        return combing.getReadOnlyProperty();
+    /// What is found in them in the background.
+    public Findings findings() {
+        return findings;
     }
 
     /// Whether the derived values lag behind the session.
@@ -227,22 +222,10 @@ public final class Desk {
         }
     }
 
-    public void comb(List<Combing> found) {
-        combing.set(List.copyOf(found));
-    }
-
-    /// Everything that is left to mend, what is heard first first; worked out in the background.
-    public ReadOnlyObjectProperty<List<ToMend>> toMend() {
-        return toMend.getReadOnlyProperty();
-    }
-
-    public void leave(List<ToMend> found) {
-        toMend.set(List.copyOf(found));
-    }
-
     /// Newer values are being worked out.
     public void awaitDerived() {
         stale.set(true);
+        findings.await();
         stopped.set(false);
     }
 

@@ -81,6 +81,11 @@ public final class Hearing {
         raw.set(Set.copyOf(next));
     }
 
+    /// Hears all voices in the same version again.
+    void forgetRaw() {
+        raw.set(Set.of());
+    }
+
     /// Whether what is selected is played over and over.
     public ReadOnlyBooleanProperty looping() {
         return looping.getReadOnlyProperty();

@@ -22,6 +22,7 @@ import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
 import org.kordamp.ikonli.feather.Feather;
+import zelvan.desktop.acts.Act;
 import zelvan.desktop.acts.Mending;
 import zelvan.desktop.acts.Mending.Narrowing;
 import zelvan.desktop.acts.Mending.Place;
@@ -37,6 +38,7 @@ import zelvan.units.Clock;
 public final class MendView {
     private final Desk desk;
     private final Label heading = new Label();
+    private final Label empty = new Label();
     private final ComboBox<Kinds> kinds = new ComboBox<>();
     private final ToggleButton selectedOnly = new ToggleButton();
     private final ListView<Place> list = new ListView<>();
@@ -78,7 +80,7 @@ public final class MendView {
         list.setId("places");
         list.getStyleClass().add("places");
         list.setCellFactory(ignored -> new PlaceCell());
-        list.setPlaceholder(new Label("Nothing that would be heard"));
+        list.setPlaceholder(empty);
         list.setOnMouseClicked(e -> go(list.getSelectionModel().getSelectedItem()));
         list.setOnKeyPressed(e -> {
             if (e.getCode() == KeyCode.ENTER) {
@@ -102,9 +104,9 @@ public final class MendView {
         root.setPadding(new Insets(4, 10, 4, 12));
         root.setMinHeight(110);
         root.getStyleClass().add("mend");
-        desk.toMend().subscribe(ignored -> refresh());
+        desk.findings().toMend().subscribe(ignored -> refresh());
         desk.history().subscribe(h -> sessionChanged(h.current()));
-        desk.stale().subscribe(ignored -> refreshHeading());
+        desk.findings().stale().subscribe(ignored -> refreshHeading());
         desk.selection()
                 .subscribe(ignored -> {
                     if (narrowing.selectedOnly()) {
@@ -162,8 +164,9 @@ public final class MendView {
     }
 
     private void mend() {
-        visited.ifPresent(
-                place -> desk.act(now -> new Mending(now).mend(place).orElseThrow().act()));
+        visited.ifPresent(place ->
+                desk.act(now ->
+                        new Mending(now).mend(place).map(Mending.Mend::act).orElse(Act.NOTHING)));
     }
 
     private void tickOff() {
@@ -192,7 +195,8 @@ public final class MendView {
     }
 
     private void refresh() {
-        List<Place> places = new Mending(desk.now()).places(desk.toMend().get(), narrowing);
+        List<Place> places =
+                new Mending(desk.now()).places(desk.findings().toMend().get(), narrowing);
         list.getItems().setAll(places);
         refreshHeading();
         showVisited();
@@ -201,7 +205,14 @@ public final class MendView {
     private void refreshHeading() {
         int count = list.getItems().size();
         String what = narrowing.meant() ? " ticked off" : " left to mend";
-        heading.setText(desk.stale().get() ? count + what + "…" : count + what);
+        boolean stale = desk.findings().stale().get();
+        heading.setText(stale ? count + what + "…" : count + what);
+        empty.setText(
+                stale
+                        ? "Not all is listened to yet"
+                        : narrowing.equals(Narrowing.NONE)
+                                ? "Nothing that would be heard"
+                                : "Nothing of that kind");
     }
 
     private void showVisited() {

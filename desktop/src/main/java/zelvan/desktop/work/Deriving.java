@@ -147,11 +147,11 @@ public final class Deriving {
                 engine.listenForCombing(known),
                 found -> {
                     if (from == desk.era()) {
-                        desk.comb(found);
+                        desk.findings().comb(found);
                         listenForFlaws(from);
                     }
                 },
-                () -> desk.comb(List.of()));
+                () -> desk.findings().comb(List.of()));
         background.whenDone(
                 "listening for places that came out worse",
                 engine.listenForArtefacts(known),
@@ -164,16 +164,20 @@ public final class Deriving {
                 () -> {});
     }
 
+    /// What is still being worked out says nothing yet of what is left.
     private void listenForFlaws(int from) {
+        if (desk.stale().get()) {
+            return;
+        }
         background.whenDone(
                 "putting in order what is left to mend",
-                engine.listenForFlaws(desk.derived().get(), desk.combing().get()),
+                engine.listenForFlaws(desk.derived().get(), desk.findings().combing().get()),
                 found -> {
                     if (from == desk.era()) {
-                        desk.leave(found);
+                        desk.findings().leave(found);
                     }
                 },
-                () -> desk.leave(List.of()));
+                () -> {});
     }
 
     /// Tells what is wrong with a track, once as long as it stands there.
