@@ -8,6 +8,7 @@ import java.util.function.ToDoubleFunction;
 import zelvan.analysis.Landmark;
 import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
+import zelvan.units.Search;
 
 /// What belongs together in a voice and its guide.
 ///
@@ -47,19 +48,8 @@ public record Alignment(
         return first(anchor -> anchor.guideSeconds() >= guideSeconds);
     }
 
-    /// Index of the first anchor of which something is true that is true of all after it.
     private int first(Predicate<Anchor> there) {
-        int low = 0;
-        int high = anchors.size();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (there.test(anchors.get(middle))) {
-                high = middle;
-            } else {
-                low = middle + 1;
-            }
-        }
-        return low;
+        return Search.first(anchors.size(), i -> there.test(anchors.get(i)));
     }
 
     /// The guide's moment that belongs to one of the voice: between anchors in a straight line,

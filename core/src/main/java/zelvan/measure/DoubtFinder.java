@@ -10,6 +10,8 @@ import zelvan.align.Anchor;
 import zelvan.analysis.Landmark;
 import zelvan.timing.TimingResult;
 import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
+import zelvan.units.Search;
 
 /// Gathers single doubtful moments to places that somebody can look at, one after the other.
 ///
@@ -33,11 +35,18 @@ final class DoubtFinder {
     private final Alignment alignment;
     private final TimingResult timing;
     private final List<Landmark> landmarks;
+    private final List<RecordedSpan> protectedSpans;
     private final List<Doubt> doubts = new ArrayList<>();
 
     /// @param landmarks of the guide, in order
-    DoubtFinder(List<Landmark> landmarks, Alignment alignment, TimingResult timing) {
+    /// @param protectedSpans of the voice; what the user keeps as it is is not doubted
+    DoubtFinder(
+            List<Landmark> landmarks,
+            Alignment alignment,
+            TimingResult timing,
+            List<RecordedSpan> protectedSpans) {
         this.landmarks = landmarks;
+        this.protectedSpans = protectedSpans;
         this.alignment = alignment;
         this.timing = timing;
     }
@@ -91,21 +100,15 @@ final class DoubtFinder {
 
     /// Index of the first landmark at or after a moment.
     private int first(double seconds) {
-        int low = 0;
-        int high = landmarks.size();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (landmarks.get(middle).seconds() >= seconds) {
-                high = middle;
-            } else {
-                low = middle + 1;
-            }
-        }
-        return low;
+        return Search.first(landmarks.size(), i -> landmarks.get(i).seconds() >= seconds);
     }
 
     /// Null if nothing is to be doubted about it.
     private @Nullable Doubted doubted(double seconds) {
+        double there = alignment.sourceSecondsAt(seconds);
+        if (protectedSpans.stream().anyMatch(s -> s.contains(there))) {
+            return null;
+        }
         List<Anchor> near =
                 alignment.anchorsIn(new GuideSpan(seconds - SAME_SECONDS, seconds + SAME_SECONDS));
         if (near.isEmpty()) {

@@ -58,7 +58,7 @@ public final class LockMeter {
                 cells,
                 Lock.of(before(all)),
                 Lock.of(after(all, timing)),
-                new DoubtFinder(landmarks, alignment, timing).find(cells));
+                new DoubtFinder(landmarks, alignment, timing, protectedSpans).find(cells));
     }
 
     private LockMap.Cell cell(
@@ -88,11 +88,17 @@ public final class LockMeter {
             List<RecordedSpan> sung) {
         double missing = alignment.missing().stream().mapToDouble(phrase::sharedSeconds).sum();
         if (missing > 0.8 * phrase.seconds()) {
-            boolean sings =
+            List<RecordedSpan> there =
                     sung.stream()
-                            .map(alignment::inGuide)
-                            .anyMatch(s -> s.sharedSeconds(phrase) > SILENT_SECONDS);
-            return sings ? LockMap.State.OTHER_WORDS : LockMap.State.SILENT;
+                            .filter(s ->
+                                    alignment.inGuide(s).sharedSeconds(phrase) > SILENT_SECONDS)
+                            .toList();
+            if (there.isEmpty()) {
+                return LockMap.State.SILENT;
+            }
+            return there.stream().allMatch(s -> isProtected(s, protectedSpans))
+                    ? LockMap.State.PROTECTED
+                    : LockMap.State.OTHER_WORDS;
         }
         if (inside.isEmpty()) {
             return LockMap.State.SILENT;
@@ -100,9 +106,7 @@ public final class LockMeter {
         RecordedSpan source =
                 new RecordedSpan(
                         inside.getFirst().sourceSeconds(), inside.getLast().sourceSeconds());
-        if (protectedSpans.stream().mapToDouble(source::sharedSeconds).sum()
-                        > 0.5 * source.seconds()
-                && !protectedSpans.isEmpty()) {
+        if (isProtected(source, protectedSpans)) {
             return LockMap.State.PROTECTED;
         }
         long doubtful = inside.stream().filter(a -> isDoubtful(a, timing)).count();
@@ -111,6 +115,13 @@ public final class LockMeter {
             return LockMap.State.SING_AGAIN;
         }
         return share > DOUBTFUL_SHARE ? LockMap.State.DOUBTFUL : LockMap.State.MATCHED;
+    }
+
+    /// Whether the user keeps most of a stretch as it is.
+    private static boolean isProtected(RecordedSpan span, List<RecordedSpan> protectedSpans) {
+        return !protectedSpans.isEmpty()
+                && protectedSpans.stream().mapToDouble(span::sharedSeconds).sum()
+                        > 0.5 * span.seconds();
     }
 
     /// Whether an anchor is not to be trusted: by its own confidence, or because it could not be

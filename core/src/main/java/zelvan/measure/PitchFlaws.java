@@ -13,6 +13,7 @@ import zelvan.tuning.MatchedPitch;
 import zelvan.tuning.ToneSet;
 import zelvan.units.GuideSpan;
 import zelvan.units.Pitch;
+import zelvan.units.Search;
 
 /// Notes that are heard out of tune, of each phrase the plainest, and phrases in another octave
 /// than the rest of the voice.
@@ -105,7 +106,7 @@ final class PitchFlaws {
             if (voice.keepsPitchAt(note.span().middleSeconds())) {
                 continue;
             }
-            OptionalDouble off = offCents(note, first, last);
+            OptionalDouble off = offCents(first, last);
             if (off.isPresent() && Math.abs(off.getAsDouble()) < FARTHEST_CENTS) {
                 Flaw flaw =
                         new Flaw(
@@ -126,24 +127,14 @@ final class PitchFlaws {
 
     /// Index of the first note whose middle is at a frame or after it.
     private static int firstNote(List<Note> notes, int frame) {
-        int low = 0;
-        int high = notes.size();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (frame(notes.get(middle).span().middleSeconds()) >= frame) {
-                high = middle;
-            } else {
-                low = middle + 1;
-            }
-        }
-        return low;
+        return Search.first(notes.size(), i -> frame(notes.get(i).span().middleSeconds()) >= frame);
     }
 
     private static int frame(double seconds) {
         return (int) Math.round(seconds / VoiceAnalysis.HOP_SECONDS);
     }
 
-    private OptionalDouble offCents(Note note, int from, int to) {
+    private OptionalDouble offCents(int from, int to) {
         double[] sounding = sounding(from, to);
         if (sounding.length < FEWEST_FRAMES) {
             return OptionalDouble.empty();
@@ -163,8 +154,7 @@ final class PitchFlaws {
         double octave =
                 Pitch.CENTS_PER_OCTAVE
                         * Math.rint(Percentile.median(apart) / Pitch.CENTS_PER_OCTAVE);
-        double moved = voice.tuning().map().centsAt(note.span().middleSeconds());
-        return OptionalDouble.of(Percentile.median(apart) - octave + moved);
+        return OptionalDouble.of(Percentile.median(apart) - octave);
     }
 
     /// Against the others that sing the same note, if there are some.
@@ -180,7 +170,7 @@ final class PitchFlaws {
     }
 
     private double offTone(double centsAboveA4, double guideSeconds) {
-        double midi = SungTones.midi(centsAboveA4, songCents);
+        double midi = SungTones.midi(Pitch.A4_HERTZ * Pitch.ratio(centsAboveA4), songCents);
         double offHalfTone = 100 * (midi - Math.rint(midi));
         if (Math.abs(offHalfTone) < IN_TUNE_CENTS) {
             return offHalfTone;
@@ -201,12 +191,13 @@ final class PitchFlaws {
         return Arrays.copyOf(cents, count);
     }
 
-    /// The voice's pitch as recorded against the guide's, in the frames in which both have one.
+    /// The voice's pitch against the guide's, as both sound now, in the frames in which both have
+    /// one.
     private double[] apart(int from, int to, int stride) {
         double[] cents = new double[Math.ceilDiv(Math.max(0, to - from), stride)];
         int count = 0;
         for (int f = from; f < to; f += stride) {
-            double apart = pitch.ownCents(f) - pitch.guideCents(f);
+            double apart = voice.soundingCents(pitch, f) - pitch.guideCents(f);
             if (!Double.isNaN(apart)) {
                 cents[count++] = apart;
             }

@@ -14,8 +14,6 @@ final class SungTones {
     /// What takes a smaller share of the time is passed through, or a slip.
     private static final double LEAST_SHARE = 0.04;
 
-    private static final double A4_NOTE = 69;
-
     private final List<Sung> all;
 
     private record Sung(double guideSeconds, int pitchClass, double seconds) {}
@@ -38,7 +36,7 @@ final class SungTones {
     }
 
     private static Sung sung(Note note, double guideSeconds, double songCents) {
-        double midi = midi(Pitch.centsBetween(Pitch.A4_HERTZ, note.hertz()), songCents);
+        double midi = midi(note.hertz(), songCents);
         return new Sung(
                 guideSeconds,
                 Math.floorMod(Math.round(midi), ToneSet.CLASSES),
@@ -46,8 +44,8 @@ final class SungTones {
     }
 
     /// The note of a pitch, with its fraction, as high as the song has them.
-    static double midi(double centsAboveA4, double songCents) {
-        return A4_NOTE + (centsAboveA4 - songCents) / 100;
+    static double midi(double hertz, double songCents) {
+        return Pitch.midiNoteOf(hertz) - songCents / 100;
     }
 
     /// All half tones where hardly anything is sung.

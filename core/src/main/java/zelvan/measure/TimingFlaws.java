@@ -14,13 +14,14 @@ import zelvan.analysis.Transition;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
+import zelvan.units.Search;
 
 /// Beginnings and ends that are heard apart from the guide's: of each phrase the plainest
 /// consonant, vowel and end.
 ///
-/// What belongs together there is what was matched. Where that is doubtful, the first vowel of a
-/// phrase belongs to the first of the phrase that the voice begins nearby: there is silence before
-/// both, and nothing else that it could be.
+/// What belongs together there is what was matched. Where that is doubtful, the moment at which a
+/// phrase begins to have a pitch belongs to that of the phrase that the voice begins nearby: there
+/// is silence before both, and nothing else that it could be.
 final class TimingFlaws {
     /// From this much change on a beginning is as abrupt as a burst.
     private static final double ABRUPT_DECIBELS = 12;
@@ -96,10 +97,9 @@ final class TimingFlaws {
         return Math.abs(late) > ENTRY_SECONDS
                 ? Optional.empty()
                 : Optional.of(
-                        new Flaw(
+                        at(
+                                guides.getAsDouble(),
                                 Flaw.Kind.VOWEL,
-                                new GuideSpan(guides.getAsDouble(), guides.getAsDouble())
-                                        .widenedBy(AROUND_SECONDS),
                                 late,
                                 Audibility.ofOnset(late, false)));
     }
@@ -124,39 +124,31 @@ final class TimingFlaws {
 
     private Flaw flaw(LandmarkKind kind, Anchor anchor) {
         double late = voice.lateSeconds(anchor);
-        GuideSpan span =
-                new GuideSpan(anchor.guideSeconds(), anchor.guideSeconds())
-                        .widenedBy(AROUND_SECONDS);
+        boolean abrupt = isAbrupt(anchor.sourceSeconds());
         return switch (kind) {
             case CONSONANT ->
-                    new Flaw(
-                            Flaw.Kind.CONSONANT,
-                            span,
-                            late,
-                            Audibility.ofOnset(late, isAbrupt(anchor.sourceSeconds())));
-            case VOWEL ->
-                    new Flaw(
-                            Flaw.Kind.VOWEL,
-                            span,
-                            late,
-                            Audibility.ofOnset(late, isAbrupt(anchor.sourceSeconds())));
-            case RELEASE -> new Flaw(Flaw.Kind.END, span, late, Audibility.ofEnd(late));
+                    at(anchor, Flaw.Kind.CONSONANT, late, Audibility.ofOnset(late, abrupt));
+            case VOWEL -> at(anchor, Flaw.Kind.VOWEL, late, Audibility.ofOnset(late, abrupt));
+            case RELEASE -> at(anchor, Flaw.Kind.END, late, Audibility.ofEnd(late));
         };
+    }
+
+    private static Flaw at(Anchor anchor, Flaw.Kind kind, double late, double plainness) {
+        return at(anchor.guideSeconds(), kind, late, plainness);
+    }
+
+    private static Flaw at(double guideSeconds, Flaw.Kind kind, double late, double plainness) {
+        GuideSpan span = new GuideSpan(guideSeconds, guideSeconds).widenedBy(AROUND_SECONDS);
+        return new Flaw(kind, span, late, plainness);
     }
 
     private boolean isAbrupt(double sourceSeconds) {
         List<Transition> all = voice.heard().transitions();
-        int low = 0;
-        int high = all.size();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (all.get(middle).seconds() >= sourceSeconds - SAME_MOMENT_SECONDS) {
-                high = middle;
-            } else {
-                low = middle + 1;
-            }
-        }
-        for (int i = low;
+        int first =
+                Search.first(
+                        all.size(),
+                        i -> all.get(i).seconds() >= sourceSeconds - SAME_MOMENT_SECONDS);
+        for (int i = first;
                 i < all.size() && all.get(i).seconds() <= sourceSeconds + SAME_MOMENT_SECONDS;
                 i++) {
             if (all.get(i).riseDecibels() >= ABRUPT_DECIBELS) {

@@ -8,6 +8,7 @@ import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.dsp.Percentile;
 import zelvan.units.RecordedSpan;
+import zelvan.units.Search;
 
 /// How late each phrase of a voice is as a whole: where it lies, not how it is felt. That is taken
 /// away before a share of what remains is: half of 700 ms is not loose, it is wrong.
@@ -146,16 +147,9 @@ public record Placement(List<Phrase> phrases) {
         if (phrases.isEmpty()) {
             return 0;
         }
-        int low = 0;
-        int high = phrases.size() - 1;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (phrases.get(middle).span.endSeconds() < sourceSeconds) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
+        int low =
+                Search.first(
+                        phrases.size() - 1, i -> phrases.get(i).span.endSeconds() >= sourceSeconds);
         Phrase here = phrases.get(low);
         if (low > 0
                 && phrases.get(low - 1).awaySeconds(sourceSeconds)

@@ -7,6 +7,7 @@ import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.Pitch;
 import zelvan.units.RecordedSpan;
+import zelvan.units.Search;
 
 /// A voice's pitch and, frame by frame, that of the guide at the moment that belongs to it. Pitches
 /// are in cents above A4; where there is none they are not a number.
@@ -123,16 +124,6 @@ public final class MatchedPitch {
 
     /// The first frame at or after a moment of the guide; as many as there are if there is none.
     public int firstFrom(double guideAtSeconds) {
-        int low = 0;
-        int high = frames();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (guideSeconds[middle] >= guideAtSeconds) {
-                high = middle;
-            } else {
-                low = middle + 1;
-            }
-        }
-        return low;
+        return Search.first(frames(), f -> guideSeconds[f] >= guideAtSeconds);
     }
 }

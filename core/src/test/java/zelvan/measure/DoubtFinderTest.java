@@ -80,4 +80,35 @@ class DoubtFinderTest {
         assertThat(doubts(Set.of(), 0.1, 0.1, 0.2, 0.1, 0, 0.1, 0.2, 0.1))
                 .containsExactly(new Doubt(PHRASE, Doubt.Reason.SING_AGAIN));
     }
+
+    @Test
+    void whatTheUserKeepsIsNotDoubted() {
+        Anchor unsure = anchor(2, 0.1);
+        LockMap lock =
+                new LockMeter(
+                                List.of(PHRASE),
+                                List.of(new Landmark(LandmarkKind.VOWEL, 2, 1)),
+                                TimeMap.IDENTITY)
+                        .measure(
+                                new Alignment(
+                                        List.of(anchor(1.2, 1), unsure, anchor(8, 1)),
+                                        List.of(),
+                                        List.of()),
+                                new TimingResult(TimeMap.IDENTITY, Set.of()),
+                                List.of(new RecordedSpan(1.9, 2.1)),
+                                List.of(new RecordedSpan(PHRASE.time())));
+        assertThat(lock.doubts()).noneMatch(d -> d.span().contains(2));
+    }
+
+    @Test
+    void otherWordsThatAreKeptAreNoPlaceAnyMore() {
+        Alignment apart = new Alignment(List.of(), List.of(), List.of(PHRASE));
+        RecordedSpan sung = new RecordedSpan(PHRASE.time());
+        LockMeter meter = new LockMeter(List.of(PHRASE), List.of(), TimeMap.IDENTITY);
+        TimingResult unmoved = new TimingResult(TimeMap.IDENTITY, Set.of());
+        assertThat(meter.measure(apart, unmoved, List.of(), List.of(sung)).doubts()).hasSize(1);
+        LockMap kept = meter.measure(apart, unmoved, List.of(sung), List.of(sung));
+        assertThat(kept.doubts()).isEmpty();
+        assertThat(kept.cells().getFirst().state()).isEqualTo(LockMap.State.PROTECTED);
+    }
 }

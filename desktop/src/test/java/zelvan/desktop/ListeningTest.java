@@ -314,4 +314,26 @@ class ListeningTest extends WindowTestBase {
         assertThat(desk.sight().viewport().get().span().startSeconds())
                 .isCloseTo(phrases.get(5).startSeconds(), within(0.6));
     }
+
+    /// By itself it scrolls rows, with Ctrl it zooms around the pointer, with Shift it moves along.
+    @Test
+    void theWheelScrollsZoomsAndMovesAlong(FxRobot robot) {
+        openDemo(robot);
+        Node closeUp = robot.lookup("#close-up").query();
+        double width = closeUp.getBoundsInLocal().getWidth();
+        robot.interact(() -> desk.show(desk.derived().get().guidePhrases().get(3)));
+        Viewport before = desk.sight().viewport().get();
+        robot.interact(() -> wheel(closeUp, 0.25 * width, 90, 40, false, false));
+        assertThat(desk.sight().viewport().get()).isEqualTo(before);
+        double under = before.secondsAt(0.25 * width, width);
+        robot.interact(() -> wheel(closeUp, 0.25 * width, 90, 40, false, true));
+        Viewport closer = desk.sight().viewport().get();
+        assertThat(closer.seconds()).isLessThan(before.seconds());
+        assertThat(closer.secondsAt(0.25 * width, width))
+                .isCloseTo(under, within(before.seconds() / width));
+        robot.interact(() -> wheel(closeUp, 0.25 * width, 90, -40, true, false));
+        Viewport later = desk.sight().viewport().get();
+        assertThat(later.startSeconds()).isGreaterThan(closer.startSeconds());
+        assertThat(later.seconds()).isCloseTo(closer.seconds(), within(1e-9));
+    }
 }

@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
 import java.util.List;
-import javafx.event.Event;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
@@ -14,7 +13,6 @@ import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
-import javafx.scene.input.ScrollEvent;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -80,8 +78,8 @@ class LockMapTest extends WindowTestBase {
         double width = map.getBoundsInLocal().getWidth();
         GuideSpan last = desk.derived().get().guidePhrases().getLast();
         WritableImage whole = picture(robot, map);
-        robot.interact(() -> wheel(map, 0.1 * width, 60, 40, true));
-        robot.interact(() -> wheel(map, 0.1 * width, 60, 40, true));
+        robot.interact(() -> wheel(map, 0.1 * width, 60, 40, false, true));
+        robot.interact(() -> wheel(map, 0.1 * width, 60, 40, false, true));
         Overview close = desk.sight().overview().get();
         assertThat(close.to() - close.from()).isLessThan(0.7);
         WaitForAsyncUtils.waitForFxEvents();
@@ -89,7 +87,7 @@ class LockMapTest extends WindowTestBase {
         // The last phrase is out of sight until the strip above is clicked there, or it plays.
         robot.clickOn(at(robot, map, 0.97 * width, 4));
         assertThat(desk.sight().overview().get().to()).isEqualTo(1);
-        robot.interact(() -> wheel(map, 0.5 * width, 60, 4000, false));
+        robot.interact(() -> wheel(map, 0.5 * width, 60, 4000, false, false));
         robot.interact(() -> desk.sight().overlook(close));
         robot.interact(() -> {
             desk.hearing().player().seek(last.middleSeconds());
@@ -134,34 +132,6 @@ class LockMapTest extends WindowTestBase {
         robot.press(KeyCode.CONTROL, KeyCode.Z).release(KeyCode.Z, KeyCode.CONTROL);
         assertThat(voice(right.name()).inPhrase(phrase).inForce(TimingSettings.SHIFT))
                 .isEqualTo(10);
-    }
-
-    private static void wheel(Node node, double x, double y, double delta, boolean shortcut) {
-        Point2D inScene = node.localToScene(x, y);
-        Event.fireEvent(
-                node,
-                new ScrollEvent(
-                        ScrollEvent.SCROLL,
-                        x,
-                        y,
-                        inScene.getX(),
-                        inScene.getY(),
-                        false,
-                        shortcut,
-                        false,
-                        false,
-                        false,
-                        false,
-                        0,
-                        delta,
-                        0,
-                        delta,
-                        ScrollEvent.HorizontalTextScrollUnits.NONE,
-                        0,
-                        ScrollEvent.VerticalTextScrollUnits.NONE,
-                        0,
-                        0,
-                        null));
     }
 
     /// From a cell of the left double to one of the right two phrases on: settings, keys and

@@ -156,6 +156,23 @@ class MendingTest extends CloseUpTestBase {
                                 && p.flaw().span().overlaps(sharp.flaw().span()));
     }
 
+    /// What is kept as sung is not doubted any more.
+    @Test
+    void aMatchThatIsNotSureIsKeptAsSung(FxRobot robot) {
+        openListed(robot);
+        Place unsure = firstOf(Flaw.Kind.MATCH);
+        visit(robot, unsure);
+        assertThat(robot.lookup("#mend").queryAs(Button.class).getText()).isEqualTo("Keep as sung");
+        robot.clickOn("#mend");
+        waitUntilListed();
+        assertThat(hand(unsure.voice().name()).protections()).hasSize(1);
+        assertThat(places())
+                .noneMatch(p ->
+                        p.voice().id().equals(unsure.voice().id())
+                                && p.flaw().kind() == Flaw.Kind.MATCH
+                                && p.flaw().span().equals(unsure.flaw().span()));
+    }
+
     @Test
     void whatIsMeantIsTickedOffAndSaved(FxRobot robot) throws Exception {
         openListed(robot);

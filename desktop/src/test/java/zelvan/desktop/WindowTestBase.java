@@ -13,10 +13,12 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.stream.Stream;
+import javafx.event.Event;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.image.WritableImage;
+import javafx.scene.input.ScrollEvent;
 import javafx.stage.Stage;
 import org.jspecify.annotations.NullUnmarked;
 import org.junit.jupiter.api.AfterEach;
@@ -204,6 +206,36 @@ abstract class WindowTestBase {
                 .orElseThrow()
                 .read(0, (long) (seconds * RATE), samples, samples.length);
         return samples;
+    }
+
+    /// With keys that the headless toolkit does not give to the wheel.
+    static void wheel(
+            Node node, double x, double y, double delta, boolean shift, boolean shortcut) {
+        Point2D inScene = node.localToScene(x, y);
+        Event.fireEvent(
+                node,
+                new ScrollEvent(
+                        ScrollEvent.SCROLL,
+                        x,
+                        y,
+                        inScene.getX(),
+                        inScene.getY(),
+                        shift,
+                        shortcut,
+                        false,
+                        false,
+                        false,
+                        false,
+                        0,
+                        delta,
+                        0,
+                        delta,
+                        ScrollEvent.HorizontalTextScrollUnits.NONE,
+                        0,
+                        ScrollEvent.VerticalTextScrollUnits.NONE,
+                        0,
+                        0,
+                        null));
     }
 
     /// How many pixels of a view changed.

@@ -2,11 +2,9 @@ package zelvan.bench.damage;
 
 import java.io.IOException;
 import java.io.PrintStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.Comparator;
 import java.util.List;
-import java.util.stream.Stream;
+import zelvan.bench.Scratch;
 import zelvan.problem.ZelvanProblem;
 
 /// Damaged sound files, sessions and MIDI files, and random edits: `scripts/damage [N [KIND…]]`.
@@ -27,16 +25,9 @@ public final class DamageBench {
             System.err.println("kinds are " + KINDS);
             System.exit(2);
         }
-        Path folder = Files.createTempDirectory("zelvan-damage");
         boolean fine;
-        try {
-            fine = run(folder, count, kinds, System.out);
-        } finally {
-            try (Stream<Path> all = Files.walk(folder)) {
-                all.sorted(Comparator.reverseOrder())
-                        .map(Path::toFile)
-                        .forEach(java.io.File::delete);
-            }
+        try (Scratch scratch = Scratch.named("zelvan-damage")) {
+            fine = run(scratch.folder(), count, kinds, System.out);
         }
         System.exit(fine ? 0 : 1);
     }

@@ -7,13 +7,13 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.Stream;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.bench.Scratch;
 import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.Progress;
@@ -45,19 +45,14 @@ public final class KillsBench {
 
     public static void main(String[] arguments) throws Exception {
         int count = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 200;
-        Path folder = Files.createTempDirectory("zelvan-kills");
-        KillsBench bench = new KillsBench(folder, System.out);
-        try {
+        List<String> faults;
+        try (Scratch scratch = Scratch.named("zelvan-kills")) {
+            KillsBench bench = new KillsBench(scratch.folder(), System.out);
             bench.run(count / 4);
-        } finally {
-            try (Stream<Path> all = Files.walk(folder)) {
-                all.sorted(Comparator.reverseOrder())
-                        .map(Path::toFile)
-                        .forEach(java.io.File::delete);
-            }
+            faults = bench.faults;
         }
-        bench.faults.forEach(fault -> System.out.println("    " + fault));
-        System.exit(bench.faults.isEmpty() ? 0 : 1);
+        faults.forEach(fault -> System.out.println("    " + fault));
+        System.exit(faults.isEmpty() ? 0 : 1);
     }
 
     private interface Look {

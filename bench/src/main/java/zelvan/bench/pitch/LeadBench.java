@@ -1,7 +1,6 @@
 package zelvan.bench.pitch;
 
 import java.io.IOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -10,6 +9,7 @@ import java.util.Locale;
 import zelvan.analysis.Note;
 import zelvan.analysis.PitchTrack;
 import zelvan.audio.Sound;
+import zelvan.bench.Scratch;
 import zelvan.bench.others.Ear;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
@@ -47,7 +47,12 @@ public final class LeadBench {
     private LeadBench() {}
 
     public static void main(String[] arguments) throws IOException, ZelvanProblem {
-        Path folder = Files.createTempDirectory("zelvan-lead");
+        try (Scratch scratch = Scratch.named("zelvan-lead")) {
+            measure(scratch.folder());
+        }
+    }
+
+    private static void measure(Path folder) throws IOException, ZelvanProblem {
         DemoSession.write(folder.resolve("demo"), Targets.replacingNothing());
         Ear ear = new Ear(folder);
         System.out.println(ear.words());
@@ -131,7 +136,8 @@ public final class LeadBench {
                             note.span().startSeconds() + EDGE_SECONDS,
                             note.span().endSeconds() - EDGE_SECONDS);
             if (note.span().seconds() >= SHORTEST_NOTE_SECONDS && cents.length > 0) {
-                double midi = 69 + Percentile.midmean(cents) / 100;
+                double middle = Pitch.A4_HERTZ * Pitch.ratio(Percentile.midmean(cents));
+                double midi = Pitch.midiNoteOf(middle);
                 off.add(100 * (midi - tones.nearest(midi)));
             }
         }

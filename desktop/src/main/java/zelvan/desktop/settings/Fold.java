@@ -41,7 +41,10 @@ final class Fold {
         head.setMaxWidth(Double.MAX_VALUE);
         head.setGraphic(line);
         line.prefWidthProperty().bind(head.widthProperty().subtract(20));
-        head.setOnAction(e -> open.set(this));
+        head.setOnAction(e -> {
+            head.setSelected(true);
+            open.set(this);
+        });
         Node closed = Theme.icon(Feather.CHEVRON_RIGHT);
         Node opened = Theme.icon(Feather.CHEVRON_DOWN);
         line.getChildren().addFirst(closed);
@@ -67,6 +70,10 @@ final class Fold {
     void show(boolean shown) {
         root.setVisible(shown);
         root.setManaged(shown);
+    }
+
+    boolean isShown() {
+        return root.isVisible();
     }
 
     Node node() {

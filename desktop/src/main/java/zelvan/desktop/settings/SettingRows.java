@@ -5,17 +5,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.function.Supplier;
 import javafx.scene.Node;
 import zelvan.desktop.acts.Scopes;
 import zelvan.desktop.desk.Desk;
 import zelvan.session.Gesture;
-import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.setting.Amount;
 import zelvan.setting.Choice;
 import zelvan.setting.Setting;
-import zelvan.tuning.PitchTarget;
 
 /// A row for each of some settings, made from what the settings say of themselves: it shows what is
 /// in force in all that is selected, and turns it there.
@@ -25,12 +24,23 @@ final class SettingRows {
 
     private final Desk desk;
     private final Supplier<Scopes> scopes;
+    private final Predicate<Enum<?>> offers;
     private final Map<Setting<?>, Row> rows = new LinkedHashMap<>();
 
     /// @param scopes where the settings are turned
     SettingRows(Desk desk, Supplier<Scopes> scopes, List<? extends Setting<?>> settings) {
+        this(desk, scopes, settings, value -> true);
+    }
+
+    /// @param offers whether a value can be chosen for what is selected
+    SettingRows(
+            Desk desk,
+            Supplier<Scopes> scopes,
+            List<? extends Setting<?>> settings,
+            Predicate<Enum<?>> offers) {
         this.desk = desk;
         this.scopes = scopes;
+        this.offers = offers;
         settings.forEach(s -> rows.put(s, row(s)));
     }
 
@@ -57,13 +67,8 @@ final class SettingRows {
         return new Row(chooser.node(), () -> chooser.show(offered(choice), values(choice)));
     }
 
-    /// The guide cannot follow itself.
     private <E extends Enum<E>> List<E> offered(Choice<E> choice) {
-        boolean guide =
-                scopes.get().voices(desk.session()).stream().allMatch(v -> v.role() == Role.GUIDE);
-        return choice.values().stream()
-                .filter(v -> !(guide && v instanceof PitchTarget t && t.followsGuide()))
-                .toList();
+        return choice.values().stream().filter(offers).toList();
     }
 
     private <T> Set<T> values(Setting<T> setting) {

@@ -163,6 +163,9 @@ public final class SettingsView {
         show(timing.start(), any && !ofGuide);
         pitchFold.show(any || ofGuide);
         voiceFold.show(selected.isPresent());
+        if (!open.get().isShown()) {
+            timingFold.open();
+        }
         for (Node figure : timingFigures) {
             show(figure, any && !ofGuide);
         }

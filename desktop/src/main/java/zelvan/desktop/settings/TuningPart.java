@@ -47,7 +47,7 @@ final class TuningPart {
     TuningPart(Desk desk, LastFigures lastFigures, Consumer<Path> chordsFrom) {
         this.desk = desk;
         this.lastFigures = lastFigures;
-        rows = new SettingRows(desk, this::scopes, TuningSettings.SETTINGS);
+        rows = new SettingRows(desk, this::scopes, TuningSettings.SETTINGS, this::isOffered);
         key =
                 new Chooser<>(
                         "key",
@@ -76,6 +76,12 @@ final class TuningPart {
     /// What stands in its line, whether it is open or not.
     Node figures() {
         return figures;
+    }
+
+    /// The guide cannot follow itself.
+    private boolean isOffered(Enum<?> value) {
+        return !(value instanceof PitchTarget target && target.followsGuide())
+                || scopes().voices(desk.session()).stream().anyMatch(v -> v.role().follows());
     }
 
     private Scopes scopes() {

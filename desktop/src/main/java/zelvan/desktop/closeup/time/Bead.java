@@ -9,6 +9,7 @@ import zelvan.align.Anchor;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.desktop.closeup.Lane;
+import zelvan.units.Search;
 
 /// A moment shown on a ribbon.
 ///
@@ -53,18 +54,9 @@ record Bead(
             ToDoubleFunction<T> sourceSeconds,
             DoubleUnaryOperator shown,
             double seconds) {
-        int low = 0;
-        int high = moments.size();
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            double at = sourceSeconds.applyAsDouble(moments.get(middle));
-            if (shown.applyAsDouble(at) < seconds) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
+        return Search.first(
+                moments.size(),
+                i -> shown.applyAsDouble(sourceSeconds.applyAsDouble(moments.get(i))) >= seconds);
     }
 
     private static List<Bead> ofVoice(

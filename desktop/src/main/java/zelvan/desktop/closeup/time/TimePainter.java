@@ -41,6 +41,9 @@ final class TimePainter {
 
     private static final double WORD_LETTER_PIXELS = 6.5;
 
+    /// Where more is in sight, words are too small a part of it to be read.
+    private static final double MOST_SECONDS_WITH_WORDS = 40;
+
     private final Desk desk;
     private final Theme theme;
 
@@ -117,7 +120,9 @@ final class TimePainter {
         List<GuideSpan> phrases = desk.derived().get().guidePhrases();
         for (int i = 0; i < Math.min(desk.session().words().size(), phrases.size()); i++) {
             boolean inSight =
-                    shown.applyAsDouble(phrases.get(i).endSeconds()) > view.startSeconds()
+                    view.seconds() < MOST_SECONDS_WITH_WORDS
+                            && shown.applyAsDouble(phrases.get(i).endSeconds())
+                                    > view.startSeconds()
                             && shown.applyAsDouble(phrases.get(i).startSeconds())
                                     < view.endSeconds();
             for (Words.Syllable syllable : inSight ? words.spread(i) : List.<Words.Syllable>of()) {
