@@ -28,6 +28,7 @@ import zelvan.dsp.Percentile;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
+import zelvan.engine.RoleFinder;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Targets;
 import zelvan.measure.Hearing;
@@ -228,7 +229,7 @@ final class BenchCommand implements Callable<Integer> {
         try (Engine engine = new Engine(new KeptWork(folder.resolve("kept-long")))) {
             double spent = Spent.processorSeconds();
             long start = System.nanoTime();
-            Session session = locked(files);
+            Session session = RoleFinder.known(locked(files), engine);
             Derived derived = engine.derive(session, Progress.NONE);
             double all = seconds(start);
             Printing.failOnProblems(derived);

@@ -10,6 +10,7 @@ import zelvan.derived.ToMend;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
+import zelvan.engine.RoleFinder;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Targets;
 import zelvan.measure.Flaw;
@@ -49,8 +50,9 @@ final class FaultsTrial {
                         seconds,
                         seed,
                         Targets.replacingNothing());
-        Session session = VoiceFolder.session(List.of(folder.resolve("faults")));
+        Session named = VoiceFolder.session(List.of(folder.resolve("faults")));
         try (Engine engine = new Engine(new KeptWork(folder.resolve("kept-faults")))) {
+            Session session = RoleFinder.known(named, engine);
             Derived derived = engine.derive(session, Progress.NONE);
             Printing.failOnProblems(derived);
             return new FaultsTrial(derived, engine.toMend(derived, List.of()), faults).lines();

@@ -12,6 +12,9 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import zelvan.engine.Engine;
+import zelvan.engine.KeptWork;
+import zelvan.engine.RoleFinder;
 import zelvan.exchange.VoiceFolder;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Edit;
@@ -24,8 +27,8 @@ import zelvan.session.Voice;
         name = "new",
         mixinStandardHelpOptions = true,
         description =
-                "Make a session of voices. What each of them is, is guessed from its name, as the"
-                        + " window does.")
+                "Make a session of voices. What a name does not tell is found out by the sound, as in"
+                        + " the window.")
 final class NewCommand implements Callable<Integer> {
     @Parameters(arity = "1..*", paramLabel = "FOLDER|FILE")
     private List<Path> named = new ArrayList<>();
@@ -55,6 +58,9 @@ final class NewCommand implements Callable<Integer> {
         }
         for (var role : roles.entrySet()) {
             session = given(session, voice(session, role.getKey()), role.getValue());
+        }
+        try (Engine engine = new Engine(KeptWork.ofUser())) {
+            session = RoleFinder.known(session, engine);
         }
         writing.save(session, Optional.empty(), out);
         return 0;

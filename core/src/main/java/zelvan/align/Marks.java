@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.TreeMap;
+import java.util.function.DoublePredicate;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.Moments;
@@ -60,6 +61,14 @@ public record Marks(double sensitivity, List<Landmark> added, List<Double> remov
         List<Double> removed = new ArrayList<>(removedSeconds);
         removed.add(seconds);
         return new Marks(sensitivity, added, removed);
+    }
+
+    /// Only what was said of moments where something holds.
+    public Marks where(DoublePredicate holds) {
+        return new Marks(
+                sensitivity,
+                added.stream().filter(l -> holds.test(l.seconds())).toList(),
+                removedSeconds.stream().filter(holds::test).toList());
     }
 
     /// The landmarks that count, in order.

@@ -5,13 +5,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import zelvan.audio.SoundFiles;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
+import zelvan.session.FreeIds;
 import zelvan.session.Layer;
 import zelvan.session.Recording;
 import zelvan.session.Role;
@@ -19,8 +19,9 @@ import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.Voice;
 
-/// Brings files in: finds the voices in what was dropped or named, guesses what each of them is
-/// from its name, and puts it into a stack of its kind.
+/// Brings files in: finds the voices in what was dropped or named, takes each of them for what its
+/// name says, and puts it into a stack of its kind. What the name does not say plainly is a guess,
+/// which [zelvan.engine.RoleFinder] corrects by the sound.
 public final class VoiceFolder {
     private VoiceFolder() {}
 
@@ -105,33 +106,28 @@ public final class VoiceFolder {
     /// An edit that adds those files to a session, after those that are there.
     public static Edit.AddVoices adding(Session session, List<Path> files) {
         boolean needsGuide = session.guide().isEmpty();
-        int guideIndex = needsGuide ? guessedGuide(files) : -1;
+        int guideIndex = needsGuide ? guideAmong(files) : -1;
         List<Recording> recordings = new ArrayList<>();
         List<Voice> voices = new ArrayList<>();
         List<Stack> stacks = new ArrayList<>();
-        int number = session.voices().size();
+        FreeIds free = new FreeIds(session);
         for (int i = 0; i < files.size(); i++) {
             Path file = files.get(i).toAbsolutePath().normalize();
             String name = nameOf(file);
-            Role role = i == guideIndex ? Role.GUIDE : guessedRole(name);
+            TrackName told = new TrackName(name);
+            Role role = i == guideIndex ? Role.GUIDE : told.role().orElse(Role.DOUBLE);
+            boolean guessed = role == Role.GUIDE ? !told.isLead() : !told.isPlain();
             String stackId = role.follows() ? Stack.of(role).id() : "";
             if (role.follows() && stacks.stream().noneMatch(s -> s.id().equals(stackId))) {
                 stacks.add(Stack.of(role));
             }
-            int free = freeNumber(session, ++number);
-            String recordingId = "r" + free;
+            String recordingId = free.next("r");
             recordings.add(Recording.of(recordingId, AudioReference.to(file)));
-            voices.add(Voice.of("v" + free, name, role, stackId, Layer.sung(recordingId)));
+            voices.add(
+                    Voice.of(
+                            free.next("v"), name, role, guessed, stackId, Layer.sung(recordingId)));
         }
         return new Edit.AddVoices(recordings, voices, stacks);
-    }
-
-    private static int freeNumber(Session session, int number) {
-        int n = number;
-        while (session.voice("v" + n).isPresent() || session.recording("r" + n).isPresent()) {
-            n += 1000;
-        }
-        return n;
     }
 
     private static String nameOf(Path file) {
@@ -140,43 +136,14 @@ public final class VoiceFolder {
         return dot > 0 ? name.substring(0, dot) : name;
     }
 
-    private static int guessedGuide(List<Path> files) {
-        for (int i = 0; i < files.size(); i++) {
-            if (has(nameOf(files.get(i)), "guide", "lead", "main vocal")) {
-                return i;
-            }
-        }
-        for (int i = 0; i < files.size(); i++) {
-            if (guessedRole(nameOf(files.get(i))) != Role.BED) {
-                return i;
-            }
-        }
-        return 0;
+    private static int guideAmong(List<Path> files) {
+        List<TrackName> names = files.stream().map(file -> new TrackName(nameOf(file))).toList();
+        int lead = firstOf(names, TrackName::isLead);
+        int voice = firstOf(names, name -> !name.role().equals(Optional.of(Role.BED)));
+        return Math.max(0, lead >= 0 ? lead : voice);
     }
 
-    /// What a track is, by its name; a double if the name does not say.
-    static Role guessedRole(String name) {
-        if (has(name, "bed", "instrumental", "backing track", "playback", "accompaniment")) {
-            return Role.BED;
-        }
-        if (has(name, "octave", "oct ")) {
-            return Role.OCTAVE;
-        }
-        if (has(
-                name, "harm", "high", "low", "third", "fifth", "alto", "tenor", "bass",
-                "soprano")) {
-            return Role.HARMONY;
-        }
-        return has(name, "take", "alt") ? Role.TAKE : Role.DOUBLE;
-    }
-
-    private static boolean has(String name, String... words) {
-        String lower = name.toLowerCase(Locale.ROOT);
-        for (String word : words) {
-            if (lower.contains(word)) {
-                return true;
-            }
-        }
-        return false;
+    private static int firstOf(List<TrackName> names, Predicate<TrackName> wanted) {
+        return names.indexOf(names.stream().filter(wanted).findFirst().orElse(new TrackName("")));
     }
 }

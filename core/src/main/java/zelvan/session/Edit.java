@@ -20,7 +20,8 @@ public sealed interface Edit
                 TrackEdit,
                 Turn,
                 TuningEdit,
-                GuideEdit {
+                GuideEdit,
+                Sparing {
     /// How the history calls it.
     String title();
 

@@ -3,7 +3,9 @@ package zelvan.session;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.function.DoublePredicate;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import zelvan.align.Anchor;
 import zelvan.align.Marks;
 import zelvan.analysis.OctaveShift;
@@ -32,6 +34,7 @@ public record HandWork(
             new HandWork(List.of(), Marks.NONE, List.of(), List.of(), List.of(), List.of());
 
     private static final double SAME_ANCHOR_SECONDS = 0.02;
+    private static final double AROUND_SECONDS = 0.15;
 
     public HandWork {
         anchors = List.copyOf(anchors);
@@ -192,6 +195,35 @@ public record HandWork(
             all.add(one);
         }
         return new HandWork(anchors, marks, octaves, notes, protections, all);
+    }
+
+    /// Only what was said of stretches where something holds; a moment is taken with what is around
+    /// it. How faint a landmark counts is said of all of it.
+    public HandWork where(Predicate<RecordedSpan> holds) {
+        DoublePredicate holdsAround =
+                seconds ->
+                        holds.test(
+                                new RecordedSpan(
+                                        Math.max(0, seconds - AROUND_SECONDS),
+                                        seconds + AROUND_SECONDS));
+        return new HandWork(
+                anchors.stream().filter(a -> holdsAround.test(a.sourceSeconds())).toList(),
+                marks.where(holdsAround),
+                octaves.stream().filter(o -> holds.test(o.span())).toList(),
+                notes.stream().filter(n -> holds.test(n.span())).toList(),
+                protections.stream().filter(p -> holds.test(p.span())).toList(),
+                meant.stream().filter(m -> holds.test(m.span())).toList());
+    }
+
+    /// How much was said.
+    public int size() {
+        return anchors.size()
+                + marks.added().size()
+                + marks.removedSeconds().size()
+                + octaves.size()
+                + notes.size()
+                + protections.size()
+                + meant.size();
     }
 
     /// Whether something of a kind is meant there.

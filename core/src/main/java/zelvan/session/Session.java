@@ -216,6 +216,20 @@ public record Session(
         return new Session(name, value, stacks, voices, mix, grid, guideReference, harmony, words);
     }
 
+    /// Without that stack, if nobody is in it.
+    Session withoutEmptied(String stackId) {
+        return voices.stream().anyMatch(v -> v.stackId().equals(stackId))
+                ? this
+                : withStacks(stacks.stream().filter(s -> !s.id().equals(stackId)).toList());
+    }
+
+    /// Without recordings that no voice is made of.
+    Session withoutUnused() {
+        Set<String> used =
+                voices.stream().map(v -> v.layer().recordingId()).collect(Collectors.toSet());
+        return withRecordings(recordings.stream().filter(r -> used.contains(r.id())).toList());
+    }
+
     /// The files that it is made of, in the order of its recordings.
     public List<Path> files() {
         return recordings.stream().map(r -> r.audio().file()).toList();

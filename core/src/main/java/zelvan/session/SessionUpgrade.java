@@ -41,6 +41,14 @@ final class SessionUpgrade {
                 object(recording.path("hand")).putArray("meant");
             }
         }
+        if (version <= 8) {
+            for (JsonNode voice : document.path("session").path("voices")) {
+                // Version 9 knows roles that were guessed, and voices that are only seen.
+                object(voice)
+                        .put("guessed", false)
+                        .put("safe", voice.path("role").asString("").equals("GUIDE"));
+            }
+        }
         return document;
     }
 

@@ -1,13 +1,9 @@
 package zelvan.session;
 
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.function.Function;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 
 /// A change of the tracks themselves: what they are called, where they stand, which there are.
 public sealed interface TrackEdit extends Edit {
@@ -67,15 +63,11 @@ public sealed interface TrackEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            List<Voice> left =
-                    session.voices().stream().filter(v -> !voiceIds.contains(v.id())).toList();
-            Set<String> used =
-                    left.stream().map(v -> v.layer().recordingId()).collect(Collectors.toSet());
-            return session.withVoices(left)
-                    .withRecordings(
-                            session.recordings().stream()
-                                    .filter(r -> used.contains(r.id()))
-                                    .toList());
+            return session.withVoices(
+                            session.voices().stream()
+                                    .filter(v -> !voiceIds.contains(v.id()))
+                                    .toList())
+                    .withoutUnused();
         }
     }
 
@@ -113,9 +105,48 @@ public sealed interface TrackEdit extends Edit {
                     place,
                     session.voices().stream()
                             .filter(moves)
-                            .map(v -> v.role().follows() ? v.withRole(v.role(), stack.id()) : v)
+                            .map(v -> v.role().follows() ? v.withStack(stack.id()) : v)
                             .toList());
             return session.withStacks(stacks).withVoices(voices);
+        }
+    }
+
+    /// Says whether tracks are only seen, or worked on.
+    record Keep(List<String> voiceIds, String names, boolean safe) implements TrackEdit {
+        public Keep {
+            voiceIds = List.copyOf(voiceIds);
+        }
+
+        @Override
+        public String title() {
+            return names + (safe ? ": only seen" : ": worked on");
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.withVoices(
+                    session.voices().stream()
+                            .map(v -> voiceIds.contains(v.id()) ? v.withSafe(safe) : v)
+                            .toList());
+        }
+    }
+
+    /// Puts another recording in the place of a track's. What is set stays.
+    ///
+    /// @param recording another one, with what still holds of what was said by hand
+    record Replace(String voiceId, String name, Recording recording) implements TrackEdit {
+        @Override
+        public String title() {
+            return name + ": another recording";
+        }
+
+        @Override
+        public Session apply(Session session) {
+            List<Recording> recordings = new ArrayList<>(session.recordings());
+            recordings.add(recording);
+            return session.withRecordings(recordings)
+                    .changing(voiceId, v -> v.withLayer(Layer.sung(recording.id())))
+                    .withoutUnused();
         }
     }
 
@@ -135,8 +166,7 @@ public sealed interface TrackEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            Set<String> taken = ids(session.voices(), Voice::id);
-            taken.addAll(ids(session.recordings(), Recording::id));
+            FreeIds free = new FreeIds(session);
             Stack doubles = Stack.of(Role.DOUBLE);
             List<Stack> stacks = new ArrayList<>(session.stacks());
             List<Recording> recordings = new ArrayList<>(session.recordings());
@@ -144,11 +174,11 @@ public sealed interface TrackEdit extends Edit {
             for (Voice voice : session.voices()) {
                 voices.add(voice);
                 if (voiceIds.contains(voice.id())) {
-                    Recording copied = session.recordingOf(voice).withId(free("r", taken));
+                    Recording copied = session.recordingOf(voice).withId(free.next("r"));
                     recordings.add(copied);
                     Voice copy =
                             voice.copied(
-                                    free("v", taken),
+                                    free.next("v"),
                                     voice.name() + " copy",
                                     Layer.sung(copied.id()));
                     boolean second = copy.role() == Role.GUIDE;
@@ -159,18 +189,6 @@ public sealed interface TrackEdit extends Edit {
                 }
             }
             return session.withStacks(stacks).withRecordings(recordings).withVoices(voices);
-        }
-
-        private static <T> Set<String> ids(List<T> parts, Function<T, String> id) {
-            return new HashSet<>(parts.stream().map(id).toList());
-        }
-
-        private static String free(String letter, Set<String> taken) {
-            int number = 1;
-            while (!taken.add(letter + number)) {
-                number++;
-            }
-            return letter + number;
         }
     }
 

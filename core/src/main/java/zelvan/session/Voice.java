@@ -13,28 +13,50 @@ import zelvan.units.GuideSpan;
 /// @param id unique in the session, never shown
 /// @param name as the user calls it
 /// @param role what it is in the song
+/// @param guessed whether the program found out its role, and nobody has said so
 /// @param stackId the stack whose settings it shares; empty for the guide and the bed
 /// @param layer where it comes from
 /// @param settings where it departs from its stack
 /// @param phrases where single phrases depart from that, in order
+/// @param safe whether it is only seen: nothing that is done by hand changes it
 /// @param strip how it is heard
 public record Voice(
         String id,
         String name,
         Role role,
+        boolean guessed,
         String stackId,
         Layer layer,
         Settings settings,
         List<PhraseSettings> phrases,
+        boolean safe,
         Strip strip) {
     public Voice {
         phrases = List.copyOf(phrases);
         HandWork.checkOrder("phrases", phrases, PhraseSettings::guideSpan);
     }
 
-    /// A track as it comes in: nothing is wanted of it yet.
+    /// A track as it comes in: nothing is wanted of it yet. The guide is only seen.
+    ///
+    /// @param guessed whether nobody has said what it is
+    public static Voice of(
+            String id, String name, Role role, boolean guessed, String stackId, Layer layer) {
+        return new Voice(
+                id,
+                name,
+                role,
+                guessed,
+                stackId,
+                layer,
+                Settings.NONE,
+                List.of(),
+                role == Role.GUIDE,
+                Strip.PLAIN);
+    }
+
+    /// A track of which somebody has said what it is.
     public static Voice of(String id, String name, Role role, String stackId, Layer layer) {
-        return new Voice(id, name, role, stackId, layer, Settings.NONE, List.of(), Strip.PLAIN);
+        return of(id, name, role, false, stackId, layer);
     }
 
     /// What one or several voices are called in a title.
@@ -43,24 +65,64 @@ public record Voice(
     }
 
     public Voice withName(String value) {
-        return new Voice(id, value, role, stackId, layer, settings, phrases, strip);
+        return new Voice(id, value, role, guessed, stackId, layer, settings, phrases, safe, strip);
     }
 
     /// The same as another track of that name, made of something else.
     Voice copied(String newId, String newName, Layer newLayer) {
-        return new Voice(newId, newName, role, stackId, newLayer, settings, phrases, strip);
+        return new Voice(
+                newId, newName, role, guessed, stackId, newLayer, settings, phrases, safe, strip);
     }
 
+    /// Made of something else.
+    Voice withLayer(Layer value) {
+        return copied(id, name, value);
+    }
+
+    /// Somebody says what it is. A voice that comes to lead is only seen from then on, one that
+    /// does not lead any more is worked on.
     public Voice withRole(Role value, String stack) {
-        return new Voice(id, name, value, stack, layer, settings, phrases, strip);
+        boolean leads = value == Role.GUIDE;
+        return new Voice(
+                id,
+                name,
+                value,
+                false,
+                stack,
+                layer,
+                settings,
+                phrases,
+                leads == (role == Role.GUIDE) ? safe : leads,
+                strip);
+    }
+
+    /// The program finds out what it is.
+    Voice guessedAs(Role value, String stack) {
+        Voice said = withRole(value, stack);
+        return new Voice(id, name, value, true, stack, layer, settings, phrases, said.safe, strip);
+    }
+
+    /// In another stack, as what it is.
+    Voice withStack(String stack) {
+        return new Voice(id, name, role, guessed, stack, layer, settings, phrases, safe, strip);
     }
 
     public Voice withSettings(Settings value) {
-        return new Voice(id, name, role, stackId, layer, value, phrases, strip);
+        return new Voice(id, name, role, guessed, stackId, layer, value, phrases, safe, strip);
+    }
+
+    /// Only seen or worked on.
+    public Voice withSafe(boolean value) {
+        return new Voice(id, name, role, guessed, stackId, layer, settings, phrases, value, strip);
     }
 
     public Voice withStrip(Strip value) {
-        return new Voice(id, name, role, stackId, layer, settings, phrases, value);
+        return new Voice(id, name, role, guessed, stackId, layer, settings, phrases, safe, value);
+    }
+
+    /// With all that is different in its phrases.
+    Voice withPhrases(List<PhraseSettings> value) {
+        return new Voice(id, name, role, guessed, stackId, layer, settings, value, safe, strip);
     }
 
     /// Sets or, with no settings, clears what is different in a phrase.
@@ -71,7 +133,7 @@ public record Voice(
                 Stream.of(new PhraseSettings(guideSpan, value)).filter(p -> !value.isNone());
         List<PhraseSettings> changed = new ArrayList<>(Stream.concat(others, own).toList());
         changed.sort(Comparator.comparingDouble(p -> p.guideSpan().startSeconds()));
-        return new Voice(id, name, role, stackId, layer, settings, changed, strip);
+        return withPhrases(changed);
     }
 
     /// What is different in a phrase.

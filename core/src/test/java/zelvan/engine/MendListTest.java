@@ -39,7 +39,8 @@ class MendListTest {
         Path song = folder.resolve("song");
         faults = LargeSession.writeWithFaults(song, VOICES, 60, 1, Targets.replacingNothing());
         try (Engine engine = new Engine(new KeptWork(folder.resolve("kept")))) {
-            derived = engine.derive(VoiceFolder.session(List.of(song)), Progress.NONE);
+            Session session = RoleFinder.known(VoiceFolder.session(List.of(song)), engine);
+            derived = engine.derive(session, Progress.NONE);
             list = engine.toMend(derived, List.of());
         }
     }

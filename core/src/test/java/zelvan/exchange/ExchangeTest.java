@@ -58,10 +58,28 @@ class ExchangeTest {
         "Anna octave up, OCTAVE",
         "Anna high harmony, HARMONY",
         "Lead take 3, TAKE",
-        "Anna left, DOUBLE"
+        "Anna dbl R take 2, DOUBLE"
     })
     void aNameTellsTheRole(String name, Role role) {
-        assertThat(VoiceFolder.guessedRole(name)).isEqualTo(role);
+        assertThat(new TrackName(name).role()).contains(role);
+        assertThat(new TrackName(name).isPlain()).isTrue();
+    }
+
+    @Test
+    void whatANameOnlyHintsAtIsAGuess() {
+        assertThat(new TrackName("BV 1 high").role()).contains(Role.HARMONY);
+        assertThat(new TrackName("BV 1 high").isPlain()).isFalse();
+        assertThat(new TrackName("Audio 17_03").role()).isEmpty();
+        assertThat(
+                        VoiceFolder.adding(
+                                        Session.EMPTY,
+                                        List.of(
+                                                Path.of("Anna lead.wav"),
+                                                Path.of("Audio 17_03.wav"),
+                                                Path.of("Anna dbl.wav")))
+                                .voices())
+                .extracting(Voice::guessed)
+                .containsExactly(false, true, false);
     }
 
     @Test

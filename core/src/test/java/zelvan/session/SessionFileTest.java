@@ -148,10 +148,12 @@ class SessionFileTest {
                             voice.id(),
                             voice.name(),
                             voice.role(),
+                            voice.guessed(),
                             voice.stackId(),
                             Layer.sung(id),
                             voice.settings(),
                             voice.phrases(),
+                            voice.safe(),
                             voice.strip()));
         }
         return new Session(

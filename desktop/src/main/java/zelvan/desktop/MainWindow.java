@@ -13,6 +13,7 @@ import javafx.scene.control.SplitPane;
 import javafx.scene.input.DragEvent;
 import javafx.scene.input.TransferMode;
 import javafx.scene.layout.BorderPane;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
@@ -43,6 +44,7 @@ import zelvan.files.FileNames;
 import zelvan.session.Edit;
 import zelvan.session.Mix;
 import zelvan.session.SessionFile;
+import zelvan.session.Voice;
 
 /// Puts the views together.
 public final class MainWindow {
@@ -67,7 +69,7 @@ public final class MainWindow {
         slide = new Slide(desk.hearing().version());
         time = new TimeLens(desk, theme, slide);
         pitch = new PitchLens(desk, theme, slide);
-        lockMap = new LockMapView(desk, theme);
+        lockMap = new LockMapView(desk, theme, this::chooseRecording);
         toMend = new MendView(desk);
         commands = new Commands(table());
         BorderPane root = new BorderPane();
@@ -101,13 +103,12 @@ public final class MainWindow {
     }
 
     private Node centre() {
-        SplitPane beside =
-                new SplitPane(
+        VBox beside =
+                new VBox(
                         new SettingsView(desk, work.midi()::readChords, work.midi()::readTempo)
                                 .node(),
                         toMend.node());
-        beside.setOrientation(Orientation.VERTICAL);
-        beside.setDividerPositions(0.63);
+        VBox.setVgrow(toMend.node(), Priority.ALWAYS);
         SplitPane below =
                 new SplitPane(
                         new CloseUpView(desk, theme, slide, List.of(time, pitch)).node(), beside);
@@ -272,16 +273,26 @@ public final class MainWindow {
     }
 
     private void chooseFiles() {
+        Optional.ofNullable(soundChooser("Sound files").showOpenMultipleDialog(stage))
+                .ifPresent(
+                        files -> work.documents().open(files.stream().map(File::toPath).toList()));
+    }
+
+    private void chooseRecording(Voice voice) {
+        Optional.ofNullable(
+                        soundChooser("Another recording of " + voice.name()).showOpenDialog(stage))
+                .ifPresent(file -> work.documents().replace(voice.id(), file.toPath()));
+    }
+
+    private static FileChooser soundChooser(String title) {
         FileChooser chooser = new FileChooser();
-        chooser.setTitle("Sound files");
+        chooser.setTitle(title);
         chooser.getExtensionFilters()
                 .add(
                         new FileChooser.ExtensionFilter(
                                 "Sound", "*.wav", "*.aif", "*.aiff", "*.flac", "*.mp3", "*.m4a",
                                 "*.ogg"));
-        Optional.ofNullable(chooser.showOpenMultipleDialog(stage))
-                .ifPresent(
-                        files -> work.documents().open(files.stream().map(File::toPath).toList()));
+        return chooser;
     }
 
     private static FileChooser sessionChooser(String title) {

@@ -81,8 +81,4 @@ abstract class CloseUpTestBase extends WindowTestBase {
         robot.release(keys);
         waitUntilDerived();
     }
-
-    String undoTitle() {
-        return desk.history().get().undoTitle().orElse("");
-    }
 }

@@ -23,6 +23,7 @@ import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.desk.Lens;
 import zelvan.desktop.work.Prints;
+import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.MatchedPitch;
@@ -40,6 +41,7 @@ class GuideTest extends CloseUpTestBase {
         openDemo(robot);
         robot.interact(() -> desk.apply(pull(100)));
         Voice guide = voice("Mara lead");
+        workOn(robot, "Mara lead");
         robot.clickOn("#strip-" + guide.id());
         Anchor anchor = bead(RIGHT, 25);
         type(robot, "#tempo", "150");
@@ -90,6 +92,7 @@ class GuideTest extends CloseUpTestBase {
     @Test
     void theGuideIsCorrectedByHandWithTheSameBeads(FxRobot robot) {
         openDoubles(robot, 2, 5);
+        workOn(robot, "Mara lead");
         robot.interact(() -> desk.apply(pull(50)));
         waitUntilDerived();
         double vowel =
@@ -121,9 +124,28 @@ class GuideTest extends CloseUpTestBase {
                 22 + 0.6 * 62);
     }
 
+    /// Correcting the guide is a choice.
+    @Test
+    void theGuideIsOnlySeenUntilItIsWorkedOn(FxRobot robot) {
+        openDoubles(robot, 2, 5);
+        robot.clickOn("#strip-" + voice("Mara lead").id());
+        assertThat(robot.lookup("#guide-reference").query().isDisabled()).isTrue();
+        Session before = desk.session();
+        drag(robot, onGuide(robot, 3.5), 30);
+        assertThat(desk.session()).isEqualTo(before);
+        assertThat(said()).containsExactly("Mara lead is only seen.");
+        robot.interact(() -> desk.messages().getFirst().offers().getFirst().action().run());
+        assertThat(voice("Mara lead").safe()).isFalse();
+        assertThat(undoTitle()).isEqualTo("Mara lead: worked on");
+        assertThat(robot.lookup("#guide-reference").query().isDisabled()).isFalse();
+        drag(robot, onGuide(robot, 3.5), 30);
+        assertThat(hand("Mara lead").anchors()).hasSize(1);
+    }
+
     @Test
     void whatCannotBeATempoIsSaidSoAndChangesNothing(FxRobot robot) {
         openDemo(robot);
+        workOn(robot, "Mara lead");
         robot.clickOn("#strip-" + voice("Mara lead").id());
         Optional<Grid> before = desk.session().grid();
         for (String text : List.of("quick", "5", "-120")) {
@@ -194,6 +216,7 @@ class GuideTest extends CloseUpTestBase {
         double before = targetAt(RIGHT, middle);
         assertThat(derived("Mara lead").isUnchanged()).isTrue();
 
+        workOn(robot, "Mara lead");
         robot.clickOn("#strip-" + guide.id());
         ChoiceBox<?> target = robot.lookup("#pitch-target").queryAs(ChoiceBox.class);
         assertThat(target.getItems().stream().map(Object::toString)).hasSize(3);

@@ -5,10 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
+import javafx.event.ActionEvent;
 import javafx.event.EventType;
 import javafx.scene.Node;
 import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Label;
 import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
@@ -23,10 +26,16 @@ import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
 import zelvan.desktop.acts.Selection;
+import zelvan.session.Protection;
+import zelvan.session.RepairEdit;
 import zelvan.session.Role;
+import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.Stack;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.timing.TimingSettings;
+import zelvan.units.RecordedSpan;
 
 /// What is said of the tracks themselves, with mouse and keys.
 @NullUnmarked // TestFX sets the fields
@@ -246,5 +255,101 @@ class TracksTest extends WindowTestBase {
         key(robot, KeyCode.SHIFT, KeyCode.SPACE);
         waitUntil(() -> !desk.hearing().player().playing());
         assertThat(desk.hearing().player().positionSeconds()).isGreaterThan(20.2);
+    }
+
+    /// A bed and a harmony under names that do not tell.
+    private void openUntidy(FxRobot robot, Path untidy) throws Exception {
+        Files.createDirectory(untidy);
+        for (var file :
+                Map.of(
+                                "Concertina and bass (bed).wav", "a bounce 0412.wav",
+                                "Mara lead.wav", "Mara LEAD.wav",
+                                "Wren high harmony.wav", "Audio 17_03.wav",
+                                "Mara double left.wav", "Mara dbl.wav")
+                        .entrySet()) {
+            Files.copy(demo.resolve(file.getKey()), untidy.resolve(file.getValue()));
+        }
+        robot.interact(() -> work.documents().open(List.of(untidy)));
+        waitUntilDerived();
+        waitUntil(() -> voice("a bounce 0412").role() == Role.BED);
+        waitUntilDerived();
+    }
+
+    private Label role(FxRobot robot, String name) {
+        return robot.lookup("#role-" + voice(name).id()).queryAs(Label.class);
+    }
+
+    @Test
+    void aTrackWhoseRoleWasGuessedSaysSoUntilSomebodySaysIt(FxRobot robot) throws Exception {
+        openUntidy(robot, folder.resolve("untidy"));
+        assertThat(role(robot, "a bounce 0412").getText()).isEqualTo("bed?");
+        assertThat(role(robot, "Audio 17_03").getText()).isEqualTo("harmony?");
+        assertThat(role(robot, "Mara dbl").isVisible()).as("its name says it").isFalse();
+        assertThat(desk.history().get().titles()).containsExactly("Opened", "Add 4 tracks");
+        assertThat(desk.dirty()).as("nothing that wants to be saved").isFalse();
+
+        robot.clickOn(role(robot, "Audio 17_03"));
+        robot.interact(() -> item(menu().getItems(), "track-role-take").fire());
+        assertThat(voice("Audio 17_03").role()).isEqualTo(Role.TAKE);
+        assertThat(role(robot, "Audio 17_03").isVisible()).isFalse();
+        waitUntilDerived();
+        assertThat(voice("Audio 17_03").role()).as("said is said").isEqualTo(Role.TAKE);
+        robot.interact(desk::undo);
+        assertThat(role(robot, "Audio 17_03").getText()).isEqualTo("harmony?");
+    }
+
+    @Test
+    void oneGestureOnThreeVoicesLeavesTheOneAloneThatIsOnlySeen(FxRobot robot) {
+        openDemo(robot);
+        robot.clickOn("#safe-" + voice("Mara double right").id());
+        robot.clickOn(strip("Mara double left"));
+        clickWithShift(robot, strip("Mara take 2"));
+        assertThat(robot.lookup("#only-seen").queryAs(Label.class).getText())
+                .isEqualTo("1 of 3 are only seen");
+        double before = inForce("Mara double right", TimingSettings.PULL);
+        TextField pull = robot.lookup("#timing-pull-field").queryAs(TextField.class);
+        robot.interact(() -> {
+            pull.setText("20");
+            pull.getOnAction().handle(new ActionEvent());
+        });
+        assertThat(inForce("Mara double left", TimingSettings.PULL)).isEqualTo(20);
+        assertThat(inForce("Mara take 2", TimingSettings.PULL)).isEqualTo(20);
+        assertThat(inForce("Mara double right", TimingSettings.PULL)).isEqualTo(before);
+        assertThat(said()).containsExactly("Mara double right is only seen.");
+
+        robot.clickOn(strip("Mara double right"));
+        key(robot, KeyCode.CONTROL, KeyCode.E);
+        assertThat(voice("Mara double right").safe()).isFalse();
+    }
+
+    @Test
+    void anotherRecordingTakesTheOldOnesPlaceAndSettings(FxRobot robot) {
+        openDemo(robot);
+        Voice voice = voice("Mara take 2");
+        robot.interact(() -> {
+            desk.select(Selection.ofVoice(voice.id()));
+            desk.apply(
+                    new RepairEdit.Protect(
+                            voice.id(),
+                            voice.name(),
+                            new Protection(new RecordedSpan(5, 7), Protection.Kind.BOTH)));
+            desk.apply(
+                    new Turn<>(
+                            List.of(new Scope.OfVoice(voice.id())),
+                            voice.name(),
+                            TimingSettings.SLACK,
+                            11.0));
+            work.documents().replace(voice.id(), demo.resolve("Mara double right.wav"));
+        });
+        waitUntil(() -> undoTitle().equals("Mara take 2: another recording"));
+        waitUntilDerived();
+        assertThat(derived("Mara take 2").alignment())
+                .isEqualTo(derived("Mara double right").alignment());
+        assertThat(inForce("Mara take 2", TimingSettings.SLACK)).isEqualTo(11);
+        assertThat(hand("Mara take 2").protections()).isEmpty();
+        assertThat(said().getLast()).contains("sung otherwise at 1 place");
+        robot.interact(desk::undo);
+        assertThat(hand("Mara take 2").protections()).hasSize(1);
+        assertThat(desk.session().files()).contains(demo.resolve("Mara take 2.wav"));
     }
 }

@@ -1,5 +1,7 @@
 package zelvan.desktop;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.io.File;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -141,6 +143,16 @@ abstract class WindowTestBase {
     void openDemo(FxRobot robot) {
         robot.interact(() -> work.documents().open(List.of(demo)));
         waitUntilDerived();
+    }
+
+    /// Clicks the eye of a track that is only seen.
+    void workOn(FxRobot robot, String name) {
+        robot.clickOn("#safe-" + voice(name).id());
+        assertThat(voice(name).safe()).isFalse();
+    }
+
+    String undoTitle() {
+        return desk.history().get().undoTitle().orElse("");
     }
 
     /// What stands in the window's messages.

@@ -44,6 +44,12 @@ public final class LargeSession {
                     "BV 3 high take 2 final",
                     "dbl (loose) new");
 
+    /// Names that tell nothing: a third above, and an octave below.
+    private static final Map<Integer, String> UNTOLD =
+            Map.of(11, "Audio 17_03", 13, "vx new new (1)");
+
+    private static final String BED = "zz bounce 0412.wav";
+
     /// Of singers at home, and of those who sing with care.
     private static final Spread USUAL_CENTS = new Spread(8, 24);
 
@@ -121,7 +127,7 @@ public final class LargeSession {
         for (int i = 0; i <= voices; i++) {
             files.add(targets.target(new Output(folder.resolve(name(i)), folder)));
         }
-        Target bed = targets.target(new Output(folder.resolve("xx playback.wav"), folder));
+        Target bed = targets.target(new Output(folder.resolve(BED), folder));
         List<WriteProblem> problems =
                 IntStream.rangeClosed(0, voices)
                         .parallel()
@@ -145,7 +151,8 @@ public final class LargeSession {
     }
 
     private static String name(int voice) {
-        return String.format(Locale.ROOT, "%02d %s.wav", voice, kind(voice));
+        return String.format(
+                Locale.ROOT, "%02d %s.wav", voice, UNTOLD.getOrDefault(voice, kind(voice)));
     }
 
     /// @return what went wrong, if something did

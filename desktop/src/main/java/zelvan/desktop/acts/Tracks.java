@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.function.UnaryOperator;
 import zelvan.measure.Combing;
 import zelvan.session.Edit;
+import zelvan.session.FreeIds;
 import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Session;
@@ -96,6 +97,19 @@ public record Tracks(State now) {
                 : Act.of(new TrackEdit.Copy(ids(voices), Voice.names(voices)));
     }
 
+    /// Only seen, so that nothing that is done by hand changes them, or worked on.
+    public Act keep(List<Voice> voices, boolean safe) {
+        List<Voice> changed = voices.stream().filter(v -> v.safe() != safe).toList();
+        return changed.isEmpty()
+                ? Act.NOTHING
+                : Act.of(new TrackEdit.Keep(ids(changed), Voice.names(changed), safe));
+    }
+
+    /// Lets what is picked be worked on if it is only seen, else lets it only be seen.
+    public Act keepOrNot() {
+        return keep(picked(), !picked().stream().allMatch(Voice::safe));
+    }
+
     /// Puts what is picked into a stack, behind those that are in it.
     public Act into(Stack stack) {
         List<Voice> voices = following();
@@ -115,11 +129,9 @@ public record Tracks(State now) {
     private Stack freshLike(Voice voice) {
         Session session = now.session();
         Stack like = session.stack(voice.stackId()).orElseThrow();
-        int number = 1;
-        while (session.stack("stack-" + number).isPresent()) {
-            number++;
-        }
-        return new Stack("stack-" + number, "Stack " + number, like.settings(), like.leaderId());
+        String id = new FreeIds(session).next("stack-");
+        String name = "Stack " + id.substring(id.lastIndexOf('-') + 1);
+        return new Stack(id, name, like.settings(), like.leaderId());
     }
 
     /// Puts tracks where another one is: before it, and into its stack.

@@ -20,13 +20,16 @@ import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Mending;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.acts.State;
+import zelvan.desktop.acts.Tracks;
 import zelvan.measure.Flaw;
 import zelvan.play.Player;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
 import zelvan.session.Gesture;
+import zelvan.session.Guess;
 import zelvan.session.History;
 import zelvan.session.Session;
+import zelvan.session.Sparing;
 import zelvan.session.Voice;
 import zelvan.units.GuideSpan;
 import zelvan.units.SongSpan;
@@ -61,6 +64,7 @@ public final class Desk {
     private final ObservableList<Message> shownMessages =
             FXCollections.unmodifiableObservableList(messages);
     private Session saved = Session.EMPTY;
+    private Gesture lastSparing = Gesture.begin();
     private int era;
 
     /// @param player is heard
@@ -101,9 +105,19 @@ public final class Desk {
         apply(edit, Gesture.begin());
     }
 
-    /// As a part of what the user does in one go.
+    /// As a part of what the user does in one go. Voices that are only seen stay as they are.
     public void apply(Edit edit, Gesture gesture) {
-        move(history.get().apply(edit, gesture));
+        Sparing sparing = new Sparing(edit);
+        List<Voice> spared = sparing.spared(session());
+        if (!spared.isEmpty() && !gesture.equals(lastSparing)) {
+            lastSparing = gesture;
+            say(
+                    Voice.names(spared) + (spared.size() == 1 ? " is" : " are") + " only seen.",
+                    new Message.Offer(
+                            spared.size() == 1 ? "Work on it" : "Work on them",
+                            () -> act(now -> new Tracks(now).keep(spared, false))));
+        }
+        move(history.get().apply(sparing, gesture));
     }
 
     public void undo() {
@@ -188,6 +202,15 @@ public final class Desk {
         saved = saved.knowing(recordings);
         if (!session().knowing(recordings).equals(session())) {
             history.set(history.get().amended(s -> s.knowing(recordings)));
+        }
+    }
+
+    /// What tracks are is known from now on, as far as nobody has said it; that is no change that
+    /// wants to be saved.
+    public void know(Guess guess) {
+        saved = guess.in(saved);
+        if (!guess.in(session()).equals(session())) {
+            history.set(history.get().amended(guess::in));
         }
     }
 

@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
@@ -55,10 +56,11 @@ public final class LockMapView {
     private double pressedY;
     private final ScrollPane scroll;
 
-    public LockMapView(Desk desk, Theme theme) {
+    /// @param replace asks for another recording of a track
+    public LockMapView(Desk desk, Theme theme, Consumer<Voice> replace) {
         this.desk = desk;
         this.painter = new LockMapPainter(desk, theme);
-        this.menu = new TrackMenu(desk, voice -> strip(voice).rename());
+        this.menu = new TrackMenu(desk, voice -> strip(voice).rename(), replace);
         this.gestures = new StripGestures(desk, menu);
         this.grid = new PaintedRegion(this::paint, new LockMapOverlay(desk));
         grid.setId("lock-map");
@@ -228,7 +230,7 @@ public final class LockMapView {
     }
 
     private VoiceStrip newStrip(String voiceId) {
-        VoiceStrip strip = new VoiceStrip(desk, voiceId);
+        VoiceStrip strip = new VoiceStrip(desk, voiceId, e -> gestures.askRole(voiceId, e));
         gestures.on(strip, voiceId);
         return strip;
     }

@@ -5,8 +5,10 @@ import java.util.function.Supplier;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
 import javafx.scene.input.MouseEvent;
+import org.kordamp.ikonli.feather.Feather;
 import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.desk.Desk;
+import zelvan.desktop.theme.Theme;
 import zelvan.session.Voice;
 
 /// Solo and mute of one track, or of all in a stack.
@@ -42,6 +44,17 @@ final class StripButtons {
         ToggleButton button = button("M", "mute", "Mute");
         button.setOnAction(
                 e -> desk.act(now -> new Tracks(now).mute(voices.get(), button.isSelected())));
+        return button;
+    }
+
+    /// Only seen, or worked on.
+    ToggleButton safe() {
+        ToggleButton button =
+                button("", "safe", "Only seen: nothing that is done by hand changes it");
+        button.getStyleClass().add("safe");
+        button.setGraphic(Theme.icon(Feather.EYE));
+        button.setOnAction(
+                e -> desk.act(now -> new Tracks(now).keep(voices.get(), button.isSelected())));
         return button;
     }
 

@@ -49,6 +49,14 @@ final class StripGestures {
         node.setOnMouseReleased(this::dropped);
     }
 
+    /// What a track is that was guessed is asked for all that are selected with it.
+    void askRole(String voiceId, MouseEvent event) {
+        if (!desk.selection().get().has(voiceId)) {
+            desk.select(Selection.ofVoice(voiceId));
+        }
+        menu.askRole((Node) event.getSource(), event.getScreenX(), event.getScreenY());
+    }
+
     private void clicked(MouseEvent event, VoiceStrip strip, String voiceId) {
         if (event.getButton() != MouseButton.PRIMARY
                 || !event.isStillSincePress()

@@ -26,27 +26,36 @@ final class TrackMenu {
     private final List<Command> commands;
 
     /// @param rename lets the name of a track be typed
-    TrackMenu(Desk desk, Consumer<Voice> rename) {
+    /// @param replace asks for another recording of a track
+    TrackMenu(Desk desk, Consumer<Voice> rename, Consumer<Voice> replace) {
         this.desk = desk;
         commands =
                 List.of(
+                        Command.of("rename-track", GROUP, "Rename", "F2", () -> onFirst(rename)),
                         Command.of(
-                                "rename-track",
+                                "replace-track",
                                 GROUP,
-                                "Rename",
-                                "F2",
-                                () ->
-                                        new Tracks(desk.now())
-                                                .picked().stream().findFirst().ifPresent(rename)),
+                                "Another recording…",
+                                "Shortcut+Shift+R",
+                                () -> onFirst(replace)),
                         command("copy-tracks", "Copy", "Shortcut+D", Tracks::copy),
                         command(
                                 "gather-tracks",
                                 "Into a stack of their own",
                                 "Shortcut+G",
                                 Tracks::gather),
+                        command(
+                                "keep-tracks",
+                                "Only seen, or worked on",
+                                "Shortcut+E",
+                                Tracks::keepOrNot),
                         command("tracks-up", "Up", "Shortcut+Page Up", t -> t.step(-1)),
                         command("tracks-down", "Down", "Shortcut+Page Down", t -> t.step(1)),
                         command("remove-tracks", "Remove", "Shortcut+DELETE", Tracks::remove));
+    }
+
+    private void onFirst(Consumer<Voice> what) {
+        new Tracks(desk.now()).picked().stream().findFirst().ifPresent(what);
     }
 
     private Command command(String id, String title, String keys, Function<Tracks, Act> what) {
@@ -90,15 +99,25 @@ final class TrackMenu {
     private Menu roles() {
         Menu menu = new Menu("What it is");
         menu.setId("track-roles");
-        for (Role role : Tracks.ROLES) {
-            menu.getItems()
-                    .add(
-                            item(
-                                    "track-role-" + role.word(),
-                                    role.word(),
-                                    t -> t.setRole(t.picked(), role)));
-        }
+        menu.getItems().setAll(roleItems());
         return menu;
+    }
+
+    private List<MenuItem> roleItems() {
+        return Tracks.ROLES.stream()
+                .map(role ->
+                        item(
+                                "track-role-" + role.word(),
+                                role.word(),
+                                t -> t.setRole(t.picked(), role)))
+                .toList();
+    }
+
+    /// Asks what the tracks are that are picked.
+    void askRole(Node owner, double screenX, double screenY) {
+        ContextMenu menu = new ContextMenu();
+        menu.getItems().setAll(roleItems());
+        menu.show(owner, screenX, screenY);
     }
 
     private Menu stacks(State now) {

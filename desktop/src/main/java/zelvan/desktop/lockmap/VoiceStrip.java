@@ -2,6 +2,7 @@ package zelvan.desktop.lockmap;
 
 import java.util.Locale;
 import java.util.Optional;
+import java.util.function.Consumer;
 import javafx.css.PseudoClass;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
@@ -9,6 +10,7 @@ import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.ToggleButton;
 import javafx.scene.control.Tooltip;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
@@ -36,11 +38,14 @@ final class VoiceStrip {
     private final Tooltip problemTip = new Tooltip();
     private final ToggleButton solo;
     private final ToggleButton mute;
+    private final ToggleButton safe;
+    private final Tooltip guessTip = new Tooltip();
     private final HBox node;
     private final NameField typing;
     private Optional<ZelvanProblem> problem = Optional.empty();
 
-    VoiceStrip(Desk desk, String voiceId) {
+    /// @param askRole asks what the track is, beside its role
+    VoiceStrip(Desk desk, String voiceId, Consumer<MouseEvent> askRole) {
         this.desk = desk;
         this.voiceId = voiceId;
         name.setId("name-" + voiceId);
@@ -50,7 +55,15 @@ final class VoiceStrip {
         name.setMinWidth(0);
         name.setMaxWidth(Double.MAX_VALUE);
         HBox.setHgrow(name, Priority.ALWAYS);
+        role.setId("role-" + voiceId);
         role.getStyleClass().add("quiet");
+        role.setMinWidth(Region.USE_PREF_SIZE);
+        role.setOnMouseClicked(e -> {
+            if (isGuessed()) {
+                askRole.accept(e);
+                e.consume();
+            }
+        });
         figures.getStyleClass().add("figure");
         figures.setMinWidth(Region.USE_PREF_SIZE);
         StripButtons buttons =
@@ -58,7 +71,8 @@ final class VoiceStrip {
                         desk, voiceId, () -> desk.session().voice(voiceId).stream().toList());
         solo = buttons.solo();
         mute = buttons.mute();
-        node = new HBox(6, name, role, figures, solo, mute);
+        safe = buttons.safe();
+        node = new HBox(6, name, role, figures, safe, solo, mute);
         node.setId(ID_PREFIX + voiceId);
         node.getStyleClass().add("strip");
         node.setAlignment(Pos.CENTER_LEFT);
@@ -75,18 +89,38 @@ final class VoiceStrip {
         Optional<DerivedVoice> made = desk.derived().get().voice(voiceId);
         name.setText(voice.name());
         name.pseudoClassStateChanged(GUIDE, voice.role() == Role.GUIDE);
-        role.setText(voice.role().word());
-        shown(role, !follows);
+        showRole(voice);
         boolean raw = desk.hearing().raw().get().contains(voiceId);
         figures.setText(raw ? "heard raw" : made.map(VoiceStrip::figures).orElse(""));
-        shown(figures, follows);
+        shown(figures, follows && !voice.guessed());
         solo.setSelected(voice.strip().solo());
         solo.setAccessibleText("Solo " + voice.name());
         mute.setSelected(voice.strip().muted());
         mute.setAccessibleText("Mute " + voice.name());
+        safe.setSelected(voice.safe());
+        safe.setAccessibleText(voice.name() + (voice.safe() ? " is only seen" : " is worked on"));
+        safe.setVisible(voice.role() != Role.BED);
         node.setPadding(new Insets(0, 6, 0, follows ? 20 : 10));
         node.pseudoClassStateChanged(SELECTED, desk.selection().get().has(voiceId));
         show(made.flatMap(DerivedVoice::problem));
+    }
+
+    private void showRole(Voice voice) {
+        role.setText(voice.role().word() + (voice.guessed() ? "?" : ""));
+        shown(role, voice.guessed() || !voice.role().follows());
+        if (voice.guessed()) {
+            guessTip.setText(
+                    voice.name()
+                            + " is taken for "
+                            + (voice.role() == Role.OCTAVE ? "an " : "a ")
+                            + voice.role().word()
+                            + " by its name and its sound. Click to say what it is.");
+        }
+        role.setTooltip(voice.guessed() ? guessTip : null);
+    }
+
+    private boolean isGuessed() {
+        return desk.session().voice(voiceId).map(Voice::guessed).orElse(false);
     }
 
     private void show(Optional<ZelvanProblem> next) {

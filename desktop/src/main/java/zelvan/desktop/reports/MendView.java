@@ -36,6 +36,9 @@ import zelvan.units.Clock;
 /// What is left to mend, what is heard first on top: a click goes there, one more mends it where
 /// one click can, or ticks it off.
 public final class MendView {
+    /// It gets what the settings leave, but not less than a row.
+    private static final double SHORTEST_LIST = 30;
+
     private final Desk desk;
     private final Label heading = new Label();
     private final Label empty = new Label();
@@ -81,6 +84,7 @@ public final class MendView {
         list.getStyleClass().add("places");
         list.setCellFactory(ignored -> new PlaceCell());
         list.setPlaceholder(empty);
+        list.setPrefHeight(SHORTEST_LIST);
         list.setOnMouseClicked(e -> go(list.getSelectionModel().getSelectedItem()));
         list.setOnKeyPressed(e -> {
             if (e.getCode() == KeyCode.ENTER) {
@@ -102,7 +106,7 @@ public final class MendView {
         VBox.setVgrow(list, Priority.ALWAYS);
         root = new VBox(3, head, list, below);
         root.setPadding(new Insets(4, 10, 4, 12));
-        root.setMinHeight(110);
+        root.setMinHeight(Region.USE_PREF_SIZE);
         root.getStyleClass().add("mend");
         desk.findings().toMend().subscribe(ignored -> refresh());
         desk.history().subscribe(h -> sessionChanged(h.current()));

@@ -19,6 +19,7 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import zelvan.desktop.acts.Scopes;
+import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.canvas.Panes;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
@@ -35,6 +36,8 @@ public final class SettingsView {
     private final Tooltip scopeTip = new Tooltip();
     private final Label departs = new Label("departs from what stands above it");
     private final Button giveBack = new Button("Give it back");
+    private final Label onlySeen = new Label();
+    private final Button workOn = new Button("Work on it");
     private final Label before = new Label();
     private final Label after = new Label();
     private final Label staleNote = new Label("…");
@@ -84,6 +87,13 @@ public final class SettingsView {
         departs.getStyleClass().add("departs");
         departure.visibleProperty().bind(giveBack.visibleProperty());
         departure.managedProperty().bind(giveBack.visibleProperty());
+        onlySeen.setId("only-seen");
+        workOn.setId("work-on");
+        workOn.setOnAction(e -> desk.act(now -> new Tracks(now).keep(now.selected(), false)));
+        HBox kept = new HBox(8, onlySeen, workOn);
+        kept.setAlignment(Pos.CENTER_LEFT);
+        kept.visibleProperty().bind(workOn.visibleProperty());
+        kept.managedProperty().bind(workOn.visibleProperty());
         timingFold =
                 new Fold(
                         "Timing",
@@ -102,6 +112,7 @@ public final class SettingsView {
                 .setAll(
                         title,
                         departure,
+                        kept,
                         protection.node(),
                         timingFold.node(),
                         pitchFold.node(),
@@ -120,10 +131,18 @@ public final class SettingsView {
     }
 
     public Node node() {
-        ScrollPane scroll = new ScrollPane(root);
+        // As high as what is open; what is beside it takes the rest.
+        ScrollPane scroll =
+                new ScrollPane(root) {
+                    @Override
+                    protected double computePrefHeight(double width) {
+                        return snappedTopInset() + root.prefHeight(-1) + snappedBottomInset();
+                    }
+                };
         Panes.drawOnlyChanges(scroll);
         scroll.setFitToWidth(true);
         scroll.setMinWidth(280);
+        scroll.setMinHeight(0);
         scroll.setHbarPolicy(ScrollPane.ScrollBarPolicy.NEVER);
         return scroll;
     }
@@ -156,6 +175,7 @@ public final class SettingsView {
         scopeTip.setText(scopeTitle.getText());
         giveBack.setVisible(
                 any && !ofGuide && scope.givingBack(session, TimingSettings.SETTINGS).isPresent());
+        showSafe(desk.now().selected());
         show(guide.reference(), ofGuide);
         show(guide.grid(), ofGuide);
         timingFold.show(any || ofGuide);
@@ -186,6 +206,28 @@ public final class SettingsView {
         tuning.refresh();
         note.refresh();
         voice.refresh();
+    }
+
+    /// What would change nothing cannot be turned.
+    private void showSafe(List<Voice> selected) {
+        List<Voice> safe = selected.stream().filter(Voice::safe).toList();
+        boolean all = !safe.isEmpty() && safe.size() == selected.size();
+        onlySeen.setText(
+                selected.size() > 1
+                        ? safe.size() + " of " + selected.size() + " are only seen"
+                        : "Only seen: nothing changes it");
+        workOn.setText(safe.size() == 1 ? "Work on it" : "Work on them");
+        workOn.setVisible(!safe.isEmpty());
+        for (Node part :
+                List.of(
+                        protection.node(),
+                        guide.reference(),
+                        timing.node(),
+                        timing.more(),
+                        note.node(),
+                        tuning.node())) {
+            part.setDisable(all);
+        }
     }
 
     private static void show(Node node, boolean shown) {

@@ -13,6 +13,7 @@ import zelvan.derived.RecordingChanged;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Message;
 import zelvan.engine.Engine;
+import zelvan.engine.RoleFinder;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
@@ -110,6 +111,7 @@ public final class Deriving {
                 shownInSight |= !more;
                 desk.show(soFar.over(before));
                 shownNanos = System.nanoTime();
+                desk.know(RoleFinder.guess(soFar));
             }
         }
     }
@@ -139,6 +141,7 @@ public final class Deriving {
             listen(known, from);
         }
         known.problems().forEach(this::tell);
+        desk.know(RoleFinder.guess(known));
     }
 
     private void listen(Derived known, int from) {

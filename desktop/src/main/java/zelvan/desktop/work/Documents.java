@@ -10,6 +10,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
 import org.slf4j.Logger;
@@ -17,6 +18,7 @@ import org.slf4j.LoggerFactory;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Message;
 import zelvan.exchange.MidiSong;
+import zelvan.exchange.Replacement;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.FileNames;
 import zelvan.files.Ledger;
@@ -27,6 +29,7 @@ import zelvan.session.Autosave;
 import zelvan.session.Edit;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
+import zelvan.session.Voice;
 
 /// What comes from files and goes to files: sessions with their autosaves, and voices.
 ///
@@ -42,6 +45,7 @@ public final class Documents implements AutoCloseable {
 
     private final Desk desk;
     private final MidiFiles midi;
+    private final Background background;
     private final Path unsaved;
     private final Ledger ledger;
     private final Autosaver autosaver;
@@ -51,9 +55,10 @@ public final class Documents implements AutoCloseable {
 
     /// @param unsaved folder for autosaves of sessions that were never saved
     /// @param ledger of what was written for the user
-    Documents(Desk desk, MidiFiles midi, Path unsaved, Ledger ledger) {
+    Documents(Desk desk, MidiFiles midi, Background background, Path unsaved, Ledger ledger) {
         this.desk = desk;
         this.midi = midi;
+        this.background = background;
         this.unsaved = unsaved.toAbsolutePath().normalize();
         this.ledger = ledger;
         autosaver =
@@ -109,6 +114,49 @@ public final class Documents implements AutoCloseable {
             desk.regardAsSaved();
             autosave();
             offer(leftWith(adding));
+        }
+    }
+
+    /// Puts another recording in the place of a track's; what is set, and what still holds of what
+    /// was said by hand, stays.
+    public void replace(String voiceId, Path file) {
+        Session now = desk.session();
+        int from = desk.era();
+        now.voice(voiceId)
+                .ifPresent(voice ->
+                        background.whenDone(
+                                "reading another recording",
+                                CompletableFuture.supplyAsync(() -> listened(now, voice, file)),
+                                heard -> {
+                                    if (from == desk.era()) {
+                                        heard.ifPresent(r -> replace(voice, file, r));
+                                    }
+                                },
+                                () -> {}));
+    }
+
+    /// Empty if the new one cannot be read; then that is said.
+    private Optional<Replacement> listened(Session session, Voice voice, Path file) {
+        try {
+            return Optional.of(Replacement.of(session, voice, file));
+        } catch (ZelvanProblem e) {
+            Platform.runLater(() -> desk.say(e.getMessage()));
+            return Optional.empty();
+        }
+    }
+
+    private void replace(Voice voice, Path file, Replacement replacement) {
+        desk.apply(replacement.edit());
+        if (replacement.letGo() > 0) {
+            desk.say(
+                    voice.name()
+                            + " is "
+                            + file.getFileName()
+                            + " now. It is sung otherwise at "
+                            + replacement.letGo()
+                            + (replacement.letGo() == 1 ? " place" : " places")
+                            + " where something was said by hand; that is let go, and undo brings"
+                            + " it back.");
         }
     }
 

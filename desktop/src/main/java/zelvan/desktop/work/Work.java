@@ -25,7 +25,7 @@ public final class Work implements AutoCloseable {
         playback = new Playback(desk, engine, background);
         deriving = new Deriving(desk, engine, background);
         midi = new MidiFiles(desk);
-        documents = new Documents(desk, midi, unsaved, ledger);
+        documents = new Documents(desk, midi, background, unsaved, ledger);
         prints = new Prints(desk, engine, documents);
     }
 

@@ -1,0 +1,69 @@
+package zelvan.exchange;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import zelvan.session.Role;
+
+/// What the name of a file says about the track (common practice in naming; from memory).
+record TrackName(String name) {
+    /// A kind of track, and how it is called.
+    ///
+    /// @param plain whether nothing else is called so
+    private record Kind(Role role, boolean plain, String... words) {
+        boolean isIn(String name) {
+            return has(name, words);
+        }
+    }
+
+    /// In the order in which they count: “dbl R take 2” is a double, and so may be “BV 1 high”.
+    private static final List<Kind> KINDS =
+            List.of(
+                    new Kind(
+                            Role.BED,
+                            true,
+                            "bed",
+                            "instrumental",
+                            "backing track",
+                            "playback",
+                            "accompaniment"),
+                    new Kind(Role.OCTAVE, true, "octave", "oct "),
+                    new Kind(Role.DOUBLE, true, "double", "dbl"),
+                    new Kind(
+                            Role.HARMONY,
+                            true,
+                            "harm",
+                            "third",
+                            "fifth",
+                            "alto",
+                            "tenor",
+                            "soprano"),
+                    new Kind(Role.HARMONY, false, "high", "low", "bass"),
+                    new Kind(Role.TAKE, true, "take"),
+                    new Kind(Role.TAKE, false, "alt"));
+
+    /// Whether it says that the others follow it.
+    boolean isLead() {
+        return has(name, "guide", "lead", "main vocal", "main vox");
+    }
+
+    /// What it says or hints at; empty if it does neither.
+    Optional<Role> role() {
+        return kind().map(Kind::role);
+    }
+
+    /// Whether it says what the track is, and does not only hint.
+    boolean isPlain() {
+        return kind().map(Kind::plain).orElse(false);
+    }
+
+    private Optional<Kind> kind() {
+        return KINDS.stream().filter(kind -> kind.isIn(name)).findFirst();
+    }
+
+    private static boolean has(String name, String... words) {
+        String lower = name.toLowerCase(Locale.ROOT);
+        return Arrays.stream(words).anyMatch(lower::contains);
+    }
+}

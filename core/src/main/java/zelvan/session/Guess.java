@@ -1,0 +1,47 @@
+package zelvan.session;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/// What tracks are by their sound. It counts as long as nobody has said it.
+///
+/// @param roles by the id of the voice; none of them leads by it
+public record Guess(Map<String, Role> roles) {
+    public Guess {
+        roles = Map.copyOf(roles);
+    }
+
+    /// The session with what it did not know better; the same if there is nothing new. Where the
+    /// track that was taken for the guide is none, the next one that can be is.
+    public Session in(Session session) {
+        Session known = session;
+        for (Voice voice : session.voices()) {
+            Role role = roles.getOrDefault(voice.id(), voice.role());
+            if (voice.guessed() && role != voice.role()) {
+                known = knowing(known, voice, role);
+            }
+        }
+        return known.guide().isPresent() || session.guide().isEmpty() ? known : led(known);
+    }
+
+    private static Session knowing(Session session, Voice voice, Role role) {
+        Stack stack = Stack.of(role);
+        List<Stack> stacks = new ArrayList<>(session.stacks());
+        if (role.follows() && session.stack(stack.id()).isEmpty()) {
+            stacks.add(stack);
+        }
+        return session.withStacks(stacks)
+                .changing(voice.id(), v -> v.guessedAs(role, role.follows() ? stack.id() : ""))
+                .withoutEmptied(voice.stackId());
+    }
+
+    private static Session led(Session session) {
+        Optional<Voice> next = session.followers().stream().findFirst();
+        return next.map(leader ->
+                        session.changing(leader.id(), v -> v.guessedAs(Role.GUIDE, ""))
+                                .withoutEmptied(leader.stackId()))
+                .orElse(session);
+    }
+}
