@@ -197,6 +197,18 @@ public record HandWork(
         return new HandWork(anchors, marks, octaves, notes, protections, all);
     }
 
+    /// With anchors, protections and notes of another; what they contradict gives way.
+    public HandWork with(HandWork other) {
+        HandWork more = withNotes(other.notes);
+        for (Anchor anchor : other.anchors) {
+            more = more.setting(anchor);
+        }
+        for (Protection protection : other.protections) {
+            more = more.protecting(protection);
+        }
+        return more;
+    }
+
     /// Only what was said of stretches where something holds; a moment is taken with what is around
     /// it. How faint a landmark counts is said of all of it.
     public HandWork where(Predicate<RecordedSpan> holds) {

@@ -54,6 +54,29 @@ public sealed interface RepairEdit extends Edit {
         }
     }
 
+    /// Does to voices what was done by hand to another one.
+    ///
+    /// @param from the other one
+    /// @param names the voices, as the history calls them
+    record Carry(String from, String names, List<Of> places) implements RepairEdit {
+        /// @param hand in the voice's own time
+        public record Of(String voiceId, HandWork hand) {}
+
+        public Carry {
+            places = List.copyOf(places);
+        }
+
+        @Override
+        public String title() {
+            return names + ": by hand as " + from;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.handling(places, Of::voiceId, (h, of) -> h.with(of.hand()));
+        }
+    }
+
     /// Changes what is made of the landmarks of a voice.
     ///
     /// @param what as the history calls it

@@ -36,8 +36,10 @@ public record Turn<T>(List<Scope> scopes, String of, Setting<T> setting, Optiona
     }
 
     /// All settings of a starting point.
-    public static Edit startingAs(List<Scope> scopes, String of, StartingPoint point) {
-        return all(scopes, of, "start as " + point.word(), point.settings());
+    ///
+    /// @param name as the interface or the user calls it
+    public static Edit startingAs(List<Scope> scopes, String of, String name, Settings settings) {
+        return all(scopes, of, "start as " + name, settings);
     }
 
     /// Lets settings follow again what stands above them.

@@ -31,7 +31,12 @@ public final class DesktopWindow implements Window {
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
             Desk desk = new Desk(player());
-            Work work = new Work(desk, new Engine(KeptWork.ofUser()), unsaved(), Ledger.ofUser());
+            Work work =
+                    new Work(
+                            desk,
+                            new Engine(KeptWork.ofUser()),
+                            UserFolders.data(),
+                            Ledger.ofUser());
             Stage stage = new Stage();
             var unused = new MainWindow(desk, work, new Theme(), stage);
             stage.setOnHidden(e -> {
@@ -47,10 +52,6 @@ public final class DesktopWindow implements Window {
             Thread.currentThread().interrupt();
         }
         Platform.exit();
-    }
-
-    private static Path unsaved() {
-        return UserFolders.data().resolve("unsaved");
     }
 
     private static Player player() {

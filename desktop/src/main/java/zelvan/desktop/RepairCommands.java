@@ -3,6 +3,7 @@ package zelvan.desktop;
 import java.util.List;
 import java.util.function.Function;
 import zelvan.desktop.acts.Act;
+import zelvan.desktop.acts.Carrying;
 import zelvan.desktop.acts.Protections;
 import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Scopes;
@@ -24,6 +25,24 @@ final class RepairCommands {
                         "Take the bead, the chord or the protection away, give the note back",
                         "DELETE",
                         now -> new Repairs(now).delete()),
+                Command.of(
+                        "take",
+                        Command.REPAIR,
+                        "Take settings and hand work of the selected voice",
+                        "Shortcut+C",
+                        desk::take),
+                Command.of(
+                        "set-as",
+                        Command.REPAIR,
+                        "Set what is selected as the voice that was taken",
+                        "Shortcut+V",
+                        () -> desk.carryOver(Carrying::settings)),
+                Command.of(
+                        "by-hand-as",
+                        Command.REPAIR,
+                        "Do to it by hand what was done to that voice",
+                        "Shortcut+Shift+V",
+                        () -> desk.carryOver(Carrying::hand)),
                 shift(desk, "shift-earlier", "Selected phrase or voices 5 ms earlier", "Comma", -5),
                 shift(desk, "shift-later", "Selected phrase or voices 5 ms later", "Period", 5),
                 shift(desk, "shift-bit-earlier", "1 ms earlier", "Shift+Comma", -1),

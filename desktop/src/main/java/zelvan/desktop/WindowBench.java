@@ -51,7 +51,7 @@ final class WindowBench {
                         new Work(
                                 desk,
                                 new Engine(kept),
-                                temporary.resolve("unsaved"),
+                                temporary.resolve("data"),
                                 new Ledger(temporary.resolve("written"))));
         try {
             Stage stage = OnWindow.get(Stage::new);

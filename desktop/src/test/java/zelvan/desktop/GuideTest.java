@@ -9,6 +9,7 @@ import java.util.Optional;
 import javafx.geometry.Point2D;
 import javafx.scene.control.Button;
 import javafx.scene.control.ChoiceBox;
+import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
@@ -21,8 +22,11 @@ import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
 import zelvan.desktop.work.Prints;
+import zelvan.play.Player;
+import zelvan.play.SimulatedOutput;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 import zelvan.timing.TimingSettings;
@@ -197,6 +201,33 @@ class GuideTest extends CloseUpTestBase {
         assertThat(timing.pull()).isEqualTo(0.6);
         assertThat(timing.lineUp()).isEqualTo(zelvan.timing.LineUp.VOWELS);
         assertThat(undoTitle()).isEqualTo("Harmonies: start as legato");
+    }
+
+    @Test
+    void whatIsSetIsKeptUnderANameForOtherVoicesAndSongs(FxRobot robot) {
+        openDemo(robot);
+        robot.clickOn("#stack-octaves");
+        type(robot, "#timing-pull-field", "61");
+        type(robot, "#timing-slack-field", "7");
+        robot.clickOn("#start-as");
+        robot.clickOn("#start-name").write("gang, loose").press(KeyCode.ENTER);
+        robot.release(KeyCode.ENTER);
+        assertThat(desk.starts().get().byName()).containsOnlyKeys("gang, loose");
+
+        robot.clickOn("#stack-harmonies");
+        robot.clickOn("#start-as");
+        robot.clickOn("gang, loose");
+        assertThat(inForce("Wren high harmony", TimingSettings.PULL)).isEqualTo(61);
+        assertThat(inForce("Wren high harmony", TimingSettings.SLACK)).isEqualTo(7);
+        assertThat(undoTitle()).isEqualTo("Harmonies: start as gang, loose");
+
+        // Another run finds it, and it can be forgotten.
+        Desk next = new Desk(new Player(new SimulatedOutput(RATE)));
+        robot.interact(() -> newWork(next).close());
+        assertThat(next.starts().get()).isEqualTo(desk.starts().get());
+        robot.clickOn("#start-as");
+        robot.clickOn(".forget");
+        assertThat(desk.starts().get().byName()).isEmpty();
     }
 
     /// The lead's notes go to the key, one of them by hand, and a double goes where it has gone.

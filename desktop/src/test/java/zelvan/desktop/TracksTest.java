@@ -1,6 +1,7 @@
 package zelvan.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,6 +26,9 @@ import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
 import org.testfx.util.WaitForAsyncUtils;
+import zelvan.align.Anchor;
+import zelvan.analysis.Note;
+import zelvan.derived.Clocks;
 import zelvan.desktop.acts.Selection;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
@@ -32,9 +36,14 @@ import zelvan.session.Role;
 import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.Stack;
+import zelvan.session.Strip;
+import zelvan.session.TuningEdit;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
+import zelvan.tuning.NoteEdit;
+import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
 
 /// What is said of the tracks themselves, with mouse and keys.
@@ -57,6 +66,11 @@ class TracksTest extends WindowTestBase {
     private static void clickWithShift(FxRobot robot, String query) {
         Node node = robot.lookup(query).query();
         robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, true, false)));
+    }
+
+    private static void clickWithShortcut(FxRobot robot, String query) {
+        Node node = robot.lookup(query).query();
+        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, false, true)));
     }
 
     private static MouseEvent mouse(EventType<MouseEvent> type, boolean shift, boolean shortcut) {
@@ -351,5 +365,91 @@ class TracksTest extends WindowTestBase {
         robot.interact(desk::undo);
         assertThat(hand("Mara take 2").protections()).hasSize(1);
         assertThat(desk.session().files()).contains(demo.resolve("Mara take 2.wav"));
+    }
+
+    @Test
+    void whatIsSetForAVoiceAndDoneToItByHandIsCarriedOverToOthers(FxRobot robot) {
+        openDemo(robot);
+        String from = "Mara double right";
+        GuideSpan phrase = desk.derived().get().guidePhrases().get(2);
+        double guide = phrase.startSeconds() + 1;
+        Note note = derived(from).analysis().orElseThrow().notes().get(14);
+        robot.interact(() -> {
+            Voice voice = voice(from);
+            Clocks clocks = desk.derived().get().clocks(voice.id());
+            desk.apply(
+                    Turn.all(
+                            List.of(new Scope.OfVoice(voice.id())),
+                            from,
+                            "",
+                            Settings.of(TimingSettings.PULL, 64.0).with(Strip.LEVEL, -9.0)));
+            desk.apply(
+                    new Turn<>(
+                            List.of(new Scope.OfPhrase(voice.id(), phrase)),
+                            from,
+                            TimingSettings.SLACK,
+                            19.0));
+            desk.apply(
+                    new RepairEdit.SetAnchors(
+                            from,
+                            List.of(
+                                    new RepairEdit.Of(
+                                            voice.id(),
+                                            Anchor.heldAway(
+                                                    clocks.recordedSecondsOf(guide),
+                                                    guide,
+                                                    guide + 0.03)))));
+            desk.apply(
+                    new RepairEdit.Protect(
+                            voice.id(),
+                            from,
+                            new Protection(
+                                    clocks.recorded(phrase.shiftedBy(0.2)),
+                                    Protection.Kind.PITCH)));
+            desk.apply(
+                    new TuningEdit.SetNotes(
+                            List.of(
+                                    new TuningEdit.SetNotes.Of(
+                                            voice.id(),
+                                            List.of(NoteEdit.of(note.span()).withVibrato(0.2)))),
+                            ""));
+        });
+        waitUntilDerived();
+        robot.clickOn(strip(from));
+        key(robot, KeyCode.CONTROL, KeyCode.C);
+        robot.clickOn(strip("Mara double left"));
+        clickWithShortcut(robot, strip("Mara take 2"));
+        key(robot, KeyCode.CONTROL, KeyCode.V);
+        for (String name : List.of("Mara double left", "Mara take 2")) {
+            assertThat(inForce(name, TimingSettings.PULL)).isEqualTo(64);
+            assertThat(inForce(name, Strip.LEVEL)).as("how loud it is heard").isZero();
+            assertThat(voice(name).inPhrase(phrase).get(TimingSettings.SLACK)).contains(19.0);
+        }
+        assertThat(undoTitle()).isEqualTo("2 voices: set as Mara double right");
+
+        key(robot, KeyCode.CONTROL, KeyCode.SHIFT, KeyCode.V);
+        waitUntilDerived();
+        for (String name : List.of("Mara double left", "Mara take 2")) {
+            assertThat(hand(name).anchors()).hasSize(1);
+            assertThat(hand(name).protections()).hasSize(1);
+            double held = hand(name).anchors().getFirst().sourceSeconds();
+            assertThat(derived(name).timing().map().outputSecondsAt(held))
+                    .as("%s sounds where it is held", name)
+                    .isCloseTo(guide + 0.03, within(0.002));
+            assertThat(hand(name).notes()).hasSize(1);
+            NoteEdit carried = hand(name).notes().getFirst();
+            assertThat(carried.vibrato()).contains(0.2);
+            Clocks clocks = desk.derived().get().clocks(voice(name).id());
+            assertThat(clocks.guide(carried.span()).middleSeconds())
+                    .isCloseTo(
+                            desk.derived()
+                                    .get()
+                                    .clocks(voice(from).id())
+                                    .guide(note.span())
+                                    .middleSeconds(),
+                            within(0.05));
+        }
+        key(robot, KeyCode.CONTROL, KeyCode.Z);
+        assertThat(hand("Mara take 2").size()).isZero();
     }
 }

@@ -70,7 +70,8 @@ abstract class WindowTestBase {
     static KeptWork kept;
     static Truth truth;
 
-    final Path unsaved = folder.resolve("unsaved-" + UUID.randomUUID());
+    final Path data = folder.resolve("data-" + UUID.randomUUID());
+    final Path unsaved = data.resolve(Work.UNSAVED);
     Desk desk;
     Work work;
     SimulatedOutput output;
@@ -107,7 +108,7 @@ abstract class WindowTestBase {
     }
 
     Work newWork(Desk of) {
-        return new Work(of, new Engine(kept), unsaved, new Ledger(folder.resolve("written")));
+        return new Work(of, new Engine(kept), data, new Ledger(folder.resolve("written")));
     }
 
     @AfterEach

@@ -149,7 +149,7 @@ public final class Victim {
                     new Work(
                             desk,
                             new Engine(kept(folder)),
-                            folder.resolve("unsaved"),
+                            folder,
                             new Ledger(folder.resolve("written")));
             Stage stage = new Stage();
             var unused = new MainWindow(desk, work, new Theme(), stage);

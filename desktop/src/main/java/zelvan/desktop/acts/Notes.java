@@ -48,7 +48,8 @@ public record Notes(State now) {
         return taken;
     }
 
-    private static List<Note> notes(DerivedVoice made) {
+    /// The notes of a voice, with those that were divided and joined.
+    static List<Note> of(DerivedVoice made) {
         return made.pitched().matched().isPresent()
                 ? made.pitched().result().notes()
                 : made.analysis().map(VoiceAnalysis::notes).orElse(List.of());
@@ -56,7 +57,7 @@ public record Notes(State now) {
 
     private Optional<Note> noteAt(DerivedVoice made, double guideSeconds) {
         Clocks clocks = now.clocks(made.voiceId());
-        return notes(made).stream()
+        return of(made).stream()
                 .filter(n -> clocks.guide(n.span()).contains(guideSeconds))
                 .findFirst();
     }
@@ -64,9 +65,7 @@ public record Notes(State now) {
     private Optional<Taken> taken(DerivedVoice made, RecordedSpan span) {
         Optional<HandWork> hand = now.hand(made.voiceId());
         Optional<Note> note =
-                notes(made).stream()
-                        .filter(n -> n.span().equals(span) && n.hertz() > 0)
-                        .findFirst();
+                of(made).stream().filter(n -> n.span().equals(span) && n.hertz() > 0).findFirst();
         if (hand.isEmpty() || note.isEmpty()) {
             return Optional.empty();
         }
@@ -158,7 +157,7 @@ public record Notes(State now) {
         Optional<HandWork> hand = now.hand(voiceId);
         Optional<Note> next =
                 now.made(voiceId).stream()
-                        .flatMap(m -> notes(m).stream())
+                        .flatMap(m -> of(m).stream())
                         .filter(n -> n.span().startSeconds() >= span.endSeconds() - SAME_SECONDS)
                         .findFirst();
         if (hand.isEmpty() || next.isEmpty()) {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyBooleanProperty;
@@ -16,6 +17,7 @@ import javafx.collections.FXCollections;
 import javafx.collections.ObservableList;
 import zelvan.derived.Derived;
 import zelvan.desktop.acts.Act;
+import zelvan.desktop.acts.Carrying;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Mending;
 import zelvan.desktop.acts.Selection;
@@ -28,6 +30,7 @@ import zelvan.session.Edit;
 import zelvan.session.Gesture;
 import zelvan.session.Guess;
 import zelvan.session.History;
+import zelvan.session.OwnStarts;
 import zelvan.session.Session;
 import zelvan.session.Sparing;
 import zelvan.session.Voice;
@@ -64,6 +67,9 @@ public final class Desk {
     private final ObservableList<Message> shownMessages =
             FXCollections.unmodifiableObservableList(messages);
     private Session saved = Session.EMPTY;
+    private final ReadOnlyObjectWrapper<OwnStarts> starts =
+            new ReadOnlyObjectWrapper<>(OwnStarts.NONE);
+    private Optional<Carrying.Taken> taken = Optional.empty();
     private Gesture lastSparing = Gesture.begin();
     private int era;
 
@@ -153,6 +159,29 @@ public final class Desk {
                 .anyMatch(v -> session.handOf(v).protections().contains(focused.protection()));
     }
 
+    /// Takes what is set for what is selected, and what was done to it by hand, to carry it over.
+    public void take() {
+        taken = new Carrying(now()).take();
+        taken.ifPresent(t -> say("Taken from " + t.name() + ". Select others and set them as it."));
+    }
+
+    /// Carries over what was taken.
+    public void carryOver(BiFunction<Carrying, Carrying.Taken, Act> how) {
+        taken.ifPresentOrElse(
+                t -> act(now -> how.apply(new Carrying(now), t)),
+                () -> say("Nothing was taken yet: select a voice and take what is set for it."));
+    }
+
+    /// Settings to start from under the user's own names.
+    public ReadOnlyObjectProperty<OwnStarts> starts() {
+        return starts.getReadOnlyProperty();
+    }
+
+    /// With other settings to start from.
+    public void startFrom(OwnStarts next) {
+        starts.set(next);
+    }
+
     // Where it comes from and goes to.
 
     /// Where the session was opened from or saved to.
@@ -175,6 +204,7 @@ public final class Desk {
         saved = asSaved;
         selection.set(Selection.NOTHING);
         focus.set(Focus.NOTHING);
+        taken = Optional.empty();
         derived.set(Derived.NOTHING);
         findings.forget();
         hearing.forgetRaw();

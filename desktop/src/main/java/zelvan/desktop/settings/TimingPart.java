@@ -4,19 +4,33 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.Button;
+import javafx.scene.control.CustomMenuItem;
+import javafx.scene.control.Label;
 import javafx.scene.control.MenuButton;
 import javafx.scene.control.MenuItem;
+import javafx.scene.control.SeparatorMenuItem;
+import javafx.scene.control.TextField;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
 import javafx.scene.layout.VBox;
+import org.kordamp.ikonli.feather.Feather;
+import zelvan.desktop.acts.Carrying;
 import zelvan.desktop.acts.Scopes;
 import zelvan.desktop.desk.Desk;
+import zelvan.desktop.theme.Theme;
 import zelvan.session.Edit;
+import zelvan.session.OwnStarts;
 import zelvan.session.Session;
 import zelvan.session.Stack;
 import zelvan.session.StartingPoint;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.setting.Setting;
+import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
 
 /// How tightly what is selected sits: pull, slack and limit, what is lined up first, which voice is
@@ -29,6 +43,7 @@ final class TimingPart {
     private final SettingRows rows;
     private final Chooser<Leader> leader;
     private final MenuButton start = new MenuButton("Start as…");
+    private final TextField ownName = new TextField();
     private final VBox root;
     private final VBox more = new VBox(4);
 
@@ -48,12 +63,10 @@ final class TimingPart {
                         Leader::name,
                         this::follow);
         start.setId("start-as");
-        for (StartingPoint point : StartingPoint.values()) {
-            MenuItem item = new MenuItem(point.word());
-            item.setId("start-" + point.name().toLowerCase(Locale.ROOT));
-            item.setOnAction(e -> startFrom(point));
-            start.getItems().add(item);
-        }
+        ownName.setId("start-name");
+        ownName.setPromptText("Keep these under a name");
+        ownName.setOnAction(e -> keep());
+        desk.starts().subscribe(this::showStarts);
         root = new VBox(4);
         root.getChildren().addAll(rows.nodes(HOW_TIGHT));
     }
@@ -62,9 +75,50 @@ final class TimingPart {
         return Scopes.of(desk.selection().get(), desk.session());
     }
 
-    private void startFrom(StartingPoint point) {
+    /// What the program brings, what the user has kept, and a place to keep what is set now.
+    private void showStarts(OwnStarts own) {
+        start.getItems().clear();
+        for (StartingPoint point : StartingPoint.values()) {
+            MenuItem item = new MenuItem(point.word());
+            item.setId("start-" + point.name().toLowerCase(Locale.ROOT));
+            item.setOnAction(e -> startFrom(point.word(), point.settings()));
+            start.getItems().add(item);
+        }
+        start.getItems().add(new SeparatorMenuItem());
+        own.byName().forEach((name, settings) -> start.getItems().add(ownItem(name, settings)));
+        start.getItems().add(new CustomMenuItem(ownName, false));
+    }
+
+    private MenuItem ownItem(String name, Settings settings) {
+        Label label = new Label(name);
+        label.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(label, Priority.ALWAYS);
+        Button away = new Button();
+        away.setGraphic(Theme.icon(Feather.X));
+        away.setAccessibleText("Forget “" + name + "”");
+        away.setTooltip(new Tooltip("Forget “" + name + "”"));
+        away.getStyleClass().addAll("flat", "forget");
+        away.setOnAction(e -> desk.startFrom(desk.starts().get().without(name)));
+        HBox row = new HBox(8, label, away);
+        row.setAlignment(Pos.CENTER_LEFT);
+        CustomMenuItem item = new CustomMenuItem(row);
+        item.setId("start-own-" + name);
+        item.setOnAction(e -> startFrom(name, settings));
+        return item;
+    }
+
+    private void keep() {
+        String name = ownName.getText().strip();
+        if (!name.isEmpty()) {
+            desk.startFrom(desk.starts().get().with(name, new Carrying(desk.now()).start()));
+            ownName.clear();
+            start.hide();
+        }
+    }
+
+    private void startFrom(String name, Settings settings) {
         Scopes scopes = scopes();
-        desk.apply(Turn.startingAs(scopes.all(), scopes.title(), point));
+        desk.apply(Turn.startingAs(scopes.all(), scopes.title(), name, settings));
     }
 
     private void follow(Leader chosen) {

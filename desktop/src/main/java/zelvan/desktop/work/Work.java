@@ -4,9 +4,16 @@ import java.nio.file.Path;
 import zelvan.desktop.desk.Desk;
 import zelvan.engine.Engine;
 import zelvan.files.Ledger;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.OwnStarts;
 
 /// Everything that is done beside the window.
 public final class Work implements AutoCloseable {
+    /// Folder, in that for what must not get lost.
+    public static final String UNSAVED = "unsaved";
+
+    private static final String STARTS = "starting-points.json";
+
     private final Desk desk;
     private final Engine engine;
     private final Playback playback;
@@ -16,17 +23,35 @@ public final class Work implements AutoCloseable {
     private final Prints prints;
 
     /// @param engine derives; closed with the work
-    /// @param unsaved folder for autosaves of sessions that were never saved
+    /// @param data folder for what must not get lost: autosaves of sessions that were never saved,
+    ///   the user's own starting points
     /// @param ledger of what was written for the user
-    public Work(Desk desk, Engine engine, Path unsaved, Ledger ledger) {
+    public Work(Desk desk, Engine engine, Path data, Ledger ledger) {
         this.desk = desk;
         this.engine = engine;
         Background background = new Background(desk.deriving(), desk::say);
         playback = new Playback(desk, engine, background);
         deriving = new Deriving(desk, engine, background);
         midi = new MidiFiles(desk);
-        documents = new Documents(desk, midi, background, unsaved, ledger);
+        documents = new Documents(desk, midi, background, data.resolve(UNSAVED), ledger);
         prints = new Prints(desk, engine, documents);
+        keepStarts(data.resolve(STARTS));
+    }
+
+    private void keepStarts(Path file) {
+        try {
+            desk.startFrom(OwnStarts.read(file));
+        } catch (ZelvanProblem e) {
+            desk.say(e.getMessage());
+        }
+        desk.starts()
+                .subscribe((before, now) -> {
+                    try {
+                        now.keep(file);
+                    } catch (ZelvanProblem e) {
+                        desk.say(e.getMessage());
+                    }
+                });
     }
 
     /// How what is derived comes to be that of the session.

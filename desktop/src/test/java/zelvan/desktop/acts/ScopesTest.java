@@ -161,7 +161,11 @@ class ScopesTest {
                         Selection.ofCell("v", PHRASE))) {
             Scopes scopes = of(selection);
             Session changed =
-                    Turn.startingAs(scopes.all(), scopes.title(), StartingPoint.RAP)
+                    Turn.startingAs(
+                                    scopes.all(),
+                                    scopes.title(),
+                                    StartingPoint.RAP.word(),
+                                    StartingPoint.RAP.settings())
                             .apply(session());
             for (Setting<?> setting : StartingPoint.RAP.settings().set()) {
                 assertInForce(changed, scopes, setting);
