@@ -28,6 +28,7 @@ import zelvan.desktop.acts.Selection;
 import zelvan.desktop.desk.Lens;
 import zelvan.dsp.Percentile;
 import zelvan.render.VoiceSource;
+import zelvan.tuning.NoteEdit;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
 import zelvan.units.RecordedSpan;
@@ -138,6 +139,61 @@ class PitchLensTest extends CloseUpTestBase {
             }
         }
         throw new AssertionError("the note is not to be found");
+    }
+
+    @Test
+    void notesInAFrameGoTogetherByTheSameAmount(FxRobot robot) {
+        openDoubles(robot, 24, 27);
+        robot.interact(() -> closeUp.requestFocus());
+        robot.type(KeyCode.DIGIT2);
+        Node lens = robot.lookup("#pitch-lens").query();
+        double width = lens.getBoundsInLocal().getWidth();
+        double height = lens.getBoundsInLocal().getHeight();
+        robot.drag(lens.localToScreen(60, 27)).dropTo(lens.localToScreen(width - 4, height - 4));
+        List<Focus.OnNote> framed = desk.focus().get().notes();
+        assertThat(framed.stream().map(Focus.OnNote::voiceId).distinct())
+                .containsExactlyInAnyOrder(voice(LEFT).id(), voice(RIGHT).id());
+        assertThat(robot.lookup("#note-heading").queryAs(Label.class).getText())
+                .isEqualTo(framed.size() + " notes in 2 voices");
+        Note note = noteInSight();
+        assertThat(framed).contains(new Focus.OnNote(voice(RIGHT).id(), note.span()));
+
+        double before = moved(note);
+        robot.press(KeyCode.SHIFT).type(KeyCode.UP).type(KeyCode.UP).release(KeyCode.SHIFT);
+        waitUntilDerived();
+        assertThat(moved(note)).isCloseTo(before + 10, within(1.0));
+        assertThat(hand(LEFT).notes().size() + hand(RIGHT).notes().size()).isEqualTo(framed.size());
+
+        // Dragged by one of them, all go as far as it goes.
+        double y = clickOn(robot, lens, note);
+        robot.interact(() -> desk.focusOn(Focus.onNotes(framed)));
+        double x =
+                desk.sight()
+                        .viewport()
+                        .get()
+                        .x(derived(RIGHT).timing().map().outputSecondsAt(middle(note)), width);
+        List<NoteEdit> aims = hand(RIGHT).notes();
+        robot.drag(lens.localToScreen(x, y)).dropTo(lens.localToScreen(x, y - 30));
+        List<NoteEdit> dragged = hand(RIGHT).notes();
+        double by = aim(dragged.getFirst()) - aim(aims.getFirst());
+        assertThat(by).isGreaterThan(30);
+        assertThat(dragged).hasSameSizeAs(aims);
+        for (int i = 0; i < aims.size(); i++) {
+            assertThat(aim(dragged.get(i))).isCloseTo(aim(aims.get(i)) + by, within(0.1));
+        }
+
+        robot.interact(() -> robot.lookup("#note-split").queryButton().fire());
+        assertThat(hand(RIGHT).notes().size() + hand(LEFT).notes().size())
+                .isEqualTo(2 * framed.size());
+        robot.interact(() -> robot.lookup("#give-back-note").queryButton().fire());
+        robot.press(KeyCode.SHIFT).type(KeyCode.A).release(KeyCode.SHIFT);
+        assertThat(desk.focus().get().notes()).hasSizeGreaterThanOrEqualTo(framed.size());
+        assertThat(desk.focus().get().notes().stream().map(Focus.OnNote::voiceId).distinct())
+                .hasSize(2);
+    }
+
+    private static double aim(NoteEdit note) {
+        return note.aimCents().orElseThrow();
     }
 
     @Test

@@ -1,5 +1,6 @@
 package zelvan.desktop.acts;
 
+import java.util.List;
 import zelvan.session.Protection;
 import zelvan.tuning.Harmony;
 import zelvan.units.RecordedSpan;
@@ -24,6 +25,31 @@ public sealed interface Focus {
     ///
     /// @param span in the voice as recorded
     record OnNote(String voiceId, RecordedSpan span) implements Focus {}
+
+    /// Several notes, of one voice or of several.
+    record OnNotes(List<OnNote> notes) implements Focus {
+        public OnNotes {
+            notes = List.copyOf(notes);
+        }
+    }
+
+    /// The notes that it is on.
+    default List<OnNote> notes() {
+        return switch (this) {
+            case OnNote note -> List.of(note);
+            case OnNotes(List<OnNote> notes) -> notes;
+            default -> List.of();
+        };
+    }
+
+    /// On those notes; on nothing if there are none.
+    static Focus onNotes(List<OnNote> notes) {
+        return switch (notes.size()) {
+            case 0 -> NOTHING;
+            case 1 -> notes.getFirst();
+            default -> new OnNotes(notes);
+        };
+    }
 
     /// A chord.
     record OnChord(Harmony.Change change) implements Focus {}

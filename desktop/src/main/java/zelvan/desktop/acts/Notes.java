@@ -1,8 +1,11 @@
 package zelvan.desktop.acts;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.function.UnaryOperator;
 import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalysis;
@@ -30,11 +33,18 @@ public record Notes(State now) {
     /// @param cents where it sounds, above A4
     public record Taken(String voiceId, NoteEdit edit, double cents) {}
 
-    /// The note that has the focus, and the same one of the other selected voices.
+    /// The notes that have the focus; where it is one, the same one of the other selected voices as
+    /// well.
     public List<Taken> taken() {
-        if (!(now.focus() instanceof Focus.OnNote(String voiceId, RecordedSpan span))) {
-            return List.of();
-        }
+        return now.focus() instanceof Focus.OnNote(String voiceId, RecordedSpan span)
+                ? taken(voiceId, span)
+                : now.focus().notes().stream()
+                        .flatMap(n ->
+                                now.made(n.voiceId()).flatMap(m -> taken(m, n.span())).stream())
+                        .toList();
+    }
+
+    private List<Taken> taken(String voiceId, RecordedSpan span) {
         List<Taken> taken = new ArrayList<>();
         now.made(voiceId).flatMap(m -> taken(m, span)).ifPresent(taken::add);
         double guideSeconds = now.clocks(voiceId).guideSecondsOf(span.middleSeconds());
@@ -125,11 +135,26 @@ public record Notes(State now) {
         return Act.of(new SetNotes(List.of(new SetNotes.Of(voiceId, notes)), what));
     }
 
-    /// Divides the note that has the focus in its middle.
+    /// Divides what has the focus, each note in its middle.
     public Act split() {
-        return now.focus() instanceof Focus.OnNote(String voiceId, RecordedSpan span)
-                ? split(voiceId, span, span.middleSeconds())
-                : Act.NOTHING;
+        List<SetNotes.Of> halves = new ArrayList<>();
+        List<Focus.OnNote> second = new ArrayList<>();
+        for (Taken note : taken()) {
+            RecordedSpan span = note.edit.span();
+            double middle = span.middleSeconds();
+            NoteEdit left = note.edit.withSpan(new RecordedSpan(span.startSeconds(), middle));
+            NoteEdit right = note.edit.withSpan(new RecordedSpan(middle, span.endSeconds()));
+            halves.add(new SetNotes.Of(note.voiceId, List.of(left, right)));
+            second.add(new Focus.OnNote(note.voiceId, right.span()));
+        }
+        return halves.isEmpty()
+                ? askForNote()
+                : Act.of(new SetNotes(halves, "split")).focusing(focusOn(second));
+    }
+
+    /// Where one note had the focus, one has it again.
+    private Focus focusOn(List<Focus.OnNote> notes) {
+        return now.focus() instanceof Focus.OnNote ? notes.getFirst() : Focus.onNotes(notes);
     }
 
     /// Divides a note in two.
@@ -149,23 +174,45 @@ public record Notes(State now) {
                 .focusing(new Focus.OnNote(voiceId, second));
     }
 
-    /// Makes one note of the one that has the focus and the next.
+    /// Makes one note of those of a voice that have the focus, and where that is one, of it and the
+    /// next.
     public Act join() {
-        if (!(now.focus() instanceof Focus.OnNote(String voiceId, RecordedSpan span))) {
+        Map<String, List<NoteEdit>> byVoice = new LinkedHashMap<>();
+        for (Taken note : taken()) {
+            byVoice.computeIfAbsent(note.voiceId, id -> new ArrayList<>()).add(note.edit);
+        }
+        if (byVoice.isEmpty()) {
             return askForNote();
         }
-        Optional<HandWork> hand = now.hand(voiceId);
-        Optional<Note> next =
-                now.made(voiceId).stream()
-                        .flatMap(m -> of(m).stream())
-                        .filter(n -> n.span().startSeconds() >= span.endSeconds() - SAME_SECONDS)
-                        .findFirst();
-        if (hand.isEmpty() || next.isEmpty()) {
-            return Act.NOTHING;
-        }
-        RecordedSpan both = new RecordedSpan(span.startSeconds(), next.get().span().endSeconds());
-        return set(voiceId, List.of(hand.get().note(span).withSpan(both)), "joined")
-                .focusing(new Focus.OnNote(voiceId, both));
+        List<SetNotes.Of> joined = new ArrayList<>();
+        List<Focus.OnNote> focus = new ArrayList<>();
+        byVoice.forEach((voiceId, notes) ->
+                joined(voiceId, notes)
+                        .ifPresent(one -> {
+                            joined.add(new SetNotes.Of(voiceId, List.of(one)));
+                            focus.add(new Focus.OnNote(voiceId, one.span()));
+                        }));
+        return joined.isEmpty()
+                ? Act.NOTHING
+                : Act.of(new SetNotes(joined, "joined")).focusing(focusOn(focus));
+    }
+
+    private Optional<NoteEdit> joined(String voiceId, List<NoteEdit> notes) {
+        List<RecordedSpan> spans = notes.stream().map(NoteEdit::span).toList();
+        double from = spans.stream().mapToDouble(RecordedSpan::startSeconds).min().orElse(0);
+        double last = spans.stream().mapToDouble(RecordedSpan::endSeconds).max().orElse(0);
+        OptionalDouble to = notes.size() > 1 ? OptionalDouble.of(last) : endOfNext(voiceId, last);
+        return to.isPresent()
+                ? Optional.of(notes.getFirst().withSpan(new RecordedSpan(from, to.getAsDouble())))
+                : Optional.empty();
+    }
+
+    private OptionalDouble endOfNext(String voiceId, double endSeconds) {
+        return now.made(voiceId).stream()
+                .flatMap(m -> of(m).stream())
+                .filter(n -> n.span().startSeconds() >= endSeconds - SAME_SECONDS)
+                .mapToDouble(n -> n.span().endSeconds())
+                .findFirst();
     }
 
     /// Whether what has the focus departs from the settings.

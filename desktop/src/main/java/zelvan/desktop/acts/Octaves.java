@@ -11,8 +11,10 @@ public record Octaves(State now) {
     /// @param octaves how far above what was heard; 0 if it was heard right
     public Act heardIn(int octaves) {
         return switch (now.focus()) {
-            case Focus.OnNote(String voiceId, RecordedSpan span) -> shift(voiceId, span, octaves);
-            case Focus.OnRange(String voiceId, RecordedSpan span) -> shift(voiceId, span, octaves);
+            case Focus.OnNote ignored -> shift(notes(), octaves);
+            case Focus.OnNotes ignored -> shift(notes(), octaves);
+            case Focus.OnRange(String voiceId, RecordedSpan span) ->
+                    shift(List.of(new TuningEdit.ShiftOctave.Of(voiceId, span)), octaves);
             default ->
                     Act.saying(
                             "To say in which octave something was sung, first click its"
@@ -20,9 +22,14 @@ public record Octaves(State now) {
         };
     }
 
-    private static Act shift(String voiceId, RecordedSpan span, int octaves) {
-        return Act.of(
-                new TuningEdit.ShiftOctave(
-                        List.of(new TuningEdit.ShiftOctave.Of(voiceId, span)), octaves));
+    private List<TuningEdit.ShiftOctave.Of> notes() {
+        return new Notes(now)
+                .taken().stream()
+                        .map(n -> new TuningEdit.ShiftOctave.Of(n.voiceId(), n.edit().span()))
+                        .toList();
+    }
+
+    private static Act shift(List<TuningEdit.ShiftOctave.Of> places, int octaves) {
+        return places.isEmpty() ? Act.NOTHING : Act.of(new TuningEdit.ShiftOctave(places, octaves));
     }
 }

@@ -45,7 +45,7 @@ public record Protections(State now) {
         if (now.focus() instanceof Focus.OnProtection p) {
             return lift(p.voiceId(), p.protection());
         }
-        boolean note = now.focus() instanceof Focus.OnNote;
+        boolean note = !now.focus().notes().isEmpty();
         return toggle(note ? Protection.Kind.PITCH : Protection.Kind.TIMING);
     }
 
@@ -54,12 +54,31 @@ public record Protections(State now) {
     public Act toggle(Protection.Kind kind) {
         return switch (now.focus()) {
             case Focus.OnRange range -> protect(range.voiceId(), range.span(), kind);
-            case Focus.OnNote note -> protect(note.voiceId(), note.span(), kind);
+            case Focus.OnNote note -> protectNotes(List.of(note), kind);
+            case Focus.OnNotes(List<Focus.OnNote> notes) -> protectNotes(notes, kind);
             case Focus.OnProtection p -> toggle(p.voiceId(), p.protection(), kind);
             case Focus.OnBead ignored -> togglePhrases(kind);
             case Focus.OnChord ignored -> togglePhrases(kind);
             case Focus.Nothing ignored -> togglePhrases(kind);
         };
+    }
+
+    /// All that have the focus, also the same notes of other selected voices.
+    private Act protectNotes(List<Focus.OnNote> focused, Protection.Kind kind) {
+        List<Notes.Taken> taken = new Notes(now).taken();
+        if (taken.size() <= 1) {
+            Focus.OnNote note = focused.getFirst();
+            return protect(note.voiceId(), note.span(), kind);
+        }
+        return Act.together(
+                taken.size() + " notes: protect " + kind.word(),
+                taken.stream()
+                        .map(n ->
+                                new RepairEdit.Protect(
+                                        n.voiceId(),
+                                        now.name(n.voiceId()),
+                                        new Protection(n.edit().span(), kind)))
+                        .toList());
     }
 
     private Act toggle(String voiceId, Protection there, Protection.Kind kind) {

@@ -242,6 +242,7 @@ public record Repairs(State now) {
             case Focus.OnBead bead -> deleteBead(bead).focusing(Focus.NOTHING);
             case Focus.OnProtection p -> new Protections(now).lift(p.voiceId(), p.protection());
             case Focus.OnNote ignored -> new Notes(now).giveBack();
+            case Focus.OnNotes ignored -> new Notes(now).giveBack();
             case Focus.OnChord(Harmony.Change change) -> new Chords(now).remove(change);
             case Focus.OnRange ignored -> Act.NOTHING.focusing(Focus.NOTHING);
             case Focus.Nothing ignored -> Act.NOTHING;

@@ -16,8 +16,8 @@ import zelvan.tuning.NoteEdit;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
 
-/// What is wanted of the note that has the focus, and of the same note of the other selected
-/// voices.
+/// What is wanted of the notes that have the focus; where it is one, of the same note of the other
+/// selected voices as well.
 final class NotePart {
     private final Desk desk;
     private final Label heading = new Label();
@@ -107,10 +107,7 @@ final class NotePart {
             return;
         }
         Notes.Taken first = taken.getFirst();
-        heading.setText(
-                "Note "
-                        + Pitch.nameOf(Pitch.A4_HERTZ * Pitch.ratio(first.cents()))
-                        + (taken.size() > 1 ? " in " + taken.size() + " voices" : ""));
+        heading.setText(heading(taken));
         giveBack.setVisible(notes.departs());
         TuningSettings settings =
                 desk.session()
@@ -122,6 +119,14 @@ final class NotePart {
         intonation.show(100 * edit.intonation().orElse(pull));
         wander.show(100 * edit.wander().orElse(settings.wander()));
         vibrato.show(100 * edit.vibrato().orElse(settings.vibrato()));
+    }
+
+    private String heading(List<Notes.Taken> taken) {
+        long voices = taken.stream().map(Notes.Taken::voiceId).distinct().count();
+        String note = Pitch.nameOf(Pitch.A4_HERTZ * Pitch.ratio(taken.getFirst().cents()));
+        String in = voices > 1 ? " in " + voices + " voices" : "";
+        return (desk.focus().get().notes().size() > 1 ? taken.size() + " notes" : "Note " + note)
+                + in;
     }
 
     Node node() {

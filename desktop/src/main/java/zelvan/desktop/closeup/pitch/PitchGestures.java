@@ -16,8 +16,8 @@ import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Viewport;
 
 /// Mouse in the Pitch lens. A note: click to choose it, drag it to another tone (with Alt: to any
-/// pitch), click twice to divide it there. Anywhere: click to play from there. The time axis: drag
-/// to scrub. Wheel to zoom, with shift to move along.
+/// pitch), click twice to divide it there. Beside notes: drag a frame around several. Anywhere:
+/// click to play from there. The time axis: drag to scrub. Wheel to zoom, with shift to move along.
 final class PitchGestures {
     private static final double REACH_PIXELS = 9;
 
@@ -26,6 +26,10 @@ final class PitchGestures {
     private final DoubleSupplier locked;
     private final BooleanSupplier fan;
     private boolean scrubbing;
+    private double pressedX;
+    private double pressedY;
+    private Optional<Focus.OnNote> held = Optional.empty();
+    private Optional<NoteFrame> frame = Optional.empty();
     private Optional<NoteDrag> drag = Optional.empty();
 
     PitchGestures(Desk desk, PaintedRegion region, DoubleSupplier locked, BooleanSupplier fan) {
@@ -47,10 +51,16 @@ final class PitchGestures {
     private void pressed(MouseEvent event) {
         region.requestFocus();
         scrubbing = event.getY() < Lane.RULER_HEIGHT;
+        pressedX = event.getX();
+        pressedY = event.getY();
+        held = Optional.empty();
         if (event.getButton() == MouseButton.PRIMARY && !scrubbing) {
             Optional<Focus.OnNote> note = noteAt(event);
-            desk.focusOn(note.map(Focus.class::cast).orElse(Focus.NOTHING));
-            drag = note.map(n -> new NoteDrag(desk, picture().scale(), event.getY()));
+            held = note;
+            if (note.isEmpty() || !desk.focus().get().notes().contains(note.get())) {
+                desk.focusOn(note.map(Focus.class::cast).orElse(Focus.NOTHING));
+            }
+            drag = note.map(n -> new NoteDrag(desk, n, picture().scale(), event.getY()));
             if (event.getClickCount() == 2) {
                 note.ifPresent(n -> split(n, event.getX()));
             }
@@ -103,14 +113,52 @@ final class PitchGestures {
         if (scrubbing) {
             desk.hearing().player().scrub(Math.max(0, secondsAt(event.getX())));
         } else if (!event.isStillSincePress()) {
-            drag.ifPresent(d -> d.to(event.getY(), !event.isShortcutDown()));
+            drag.ifPresentOrElse(
+                    d -> d.to(event.getY(), !event.isShortcutDown()), () -> frameTo(event));
         }
+    }
+
+    private void frameTo(MouseEvent event) {
+        NoteFrame next =
+                frame.orElseGet(() -> new NoteFrame(pressedX, pressedY, event.getX(), event.getY()))
+                        .to(event.getX(), event.getY());
+        frame = Optional.of(next);
+        desk.focusOn(Focus.onNotes(notesIn(next)));
+        region.repaint();
+    }
+
+    private List<Focus.OnNote> notesIn(NoteFrame of) {
+        return of.notes(
+                picture(),
+                desk.selection().get(),
+                desk.sight().viewport().get(),
+                region.getWidth());
+    }
+
+    /// All notes that are in sight of the voices that are worked on there.
+    void takeAllInSight() {
+        desk.focusOn(
+                Focus.onNotes(
+                        notesIn(
+                                new NoteFrame(
+                                        PitchPainter.RULER_WIDTH,
+                                        Lane.RULER_HEIGHT,
+                                        region.getWidth(),
+                                        region.getHeight()))));
+        region.repaint();
+    }
+
+    /// The frame that is being drawn around notes.
+    Optional<NoteFrame> frame() {
+        return frame;
     }
 
     private void released(MouseEvent event) {
         desk.hearing().player().endScrub();
         drag = Optional.empty();
+        frame = Optional.empty();
         if (event.getButton() == MouseButton.PRIMARY && event.isStillSincePress()) {
+            held.ifPresent(desk::focusOn);
             desk.hearing().goTo(secondsAt(event.getX()));
         }
         region.repaint();

@@ -28,6 +28,7 @@ public final class PitchLens implements LensView {
 
     private final Desk desk;
     private final PaintedRegion region;
+    private final PitchGestures gestures;
     private final ChordLane chords;
     private final ToggleButton fan = new ToggleButton("Fan");
     private final Label off = new Label("blue is flat, orange is sharp");
@@ -41,13 +42,20 @@ public final class PitchLens implements LensView {
                 new PaintedRegion(
                         (g, w, h) -> {
                             painted = chordAtPlayhead();
-                            painter.paint(g, w, h, slide.locked().get(), fan.isSelected(), painted);
+                            painter.paint(
+                                    g,
+                                    w,
+                                    h,
+                                    slide.locked().get(),
+                                    fan.isSelected(),
+                                    frame(),
+                                    painted);
                         },
                         LensView.playhead(desk));
         region.setId("pitch-lens");
         region.setFocusTraversable(true);
         region.setAccessibleText("Close-up: guide and voices in pitch");
-        new PitchGestures(desk, region, slide.locked()::get, fan::isSelected);
+        gestures = new PitchGestures(desk, region, slide.locked()::get, fan::isSelected);
         chords = new ChordLane(desk, theme);
         root = new BorderPane(region);
         root.setTop(chords.node());
@@ -55,6 +63,10 @@ public final class PitchLens implements LensView {
         fan.setId("fan");
         fan.setTooltip(new Tooltip("Pull voices that lie on each other apart, to look at them"));
         fan.setOnAction(e -> repaint());
+    }
+
+    private Optional<NoteFrame> frame() {
+        return gestures.frame();
     }
 
     @Override
@@ -106,7 +118,13 @@ public final class PitchLens implements LensView {
                         "Write a chord at the playhead",
                         "C",
                         this::writeAtPlayhead),
-                command("join", "Join the note with the next", "J", now -> new Notes(now).join()));
+                command("join", "Join the note with the next", "J", now -> new Notes(now).join()),
+                Command.of(
+                        "notes-in-sight",
+                        Command.REPAIR,
+                        "All notes in sight (Pitch)",
+                        "Shift+A",
+                        gestures::takeAllInSight));
     }
 
     private Command command(String id, String title, String keys, Function<State, Act> what) {

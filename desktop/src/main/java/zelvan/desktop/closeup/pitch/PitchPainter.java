@@ -1,5 +1,6 @@
 package zelvan.desktop.closeup.pitch;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import javafx.geometry.VPos;
@@ -38,6 +39,7 @@ final class PitchPainter {
 
     /// @param locked 0 as recorded, 1 as edited
     /// @param fan whether voices that lie on each other are pulled apart
+    /// @param frame that is being drawn around notes
     /// @param sounding the chord at the playhead
     void paint(
             GraphicsContext g,
@@ -45,6 +47,7 @@ final class PitchPainter {
             double height,
             double locked,
             boolean fan,
+            Optional<NoteFrame> frame,
             Optional<Chord> sounding) {
         Palette colours = theme.palette().get();
         Viewport view = desk.sight().viewport().get();
@@ -74,6 +77,7 @@ final class PitchPainter {
         }
         tones.ruler(sounding, height);
         names(g, colours, picture, width);
+        frame.ifPresent(f -> f.paint(g, colours));
     }
 
     /// The stretch that has the focus.
@@ -179,6 +183,7 @@ final class PitchPainter {
             PitchLine line,
             PitchScale scale,
             double width) {
+        List<Focus.OnNote> notes = desk.focus().get().notes();
         for (PitchLine.Rail rail : line.rails()) {
             double x = view.x(rail.fromSeconds(), width);
             double end = view.x(rail.toSeconds(), width);
@@ -187,9 +192,7 @@ final class PitchPainter {
             }
             double y = scale.y(rail.cents()) - line.lift();
             boolean focused =
-                    desk.focus().get() instanceof Focus.OnNote(String id, RecordedSpan span)
-                            && id.equals(line.lane().voice().id())
-                            && span.equals(rail.note().span());
+                    notes.contains(new Focus.OnNote(line.lane().voice().id(), rail.note().span()));
             g.setStroke(focused ? colours.accent() : hue.deriveColor(0, 1, 1, 0.45));
             g.setLineWidth(focused ? 2 : 1);
             g.strokeLine(x, y, end, y);
