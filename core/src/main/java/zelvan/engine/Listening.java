@@ -26,10 +26,12 @@ import zelvan.units.Decibels;
 /// @param sampleRateHertz of the output
 /// @param slowness how many times as slow as sung; 1 for as sung
 /// @param rawVoiceIds voices that are heard raw in the locked version too
-public record Listening(int sampleRateHertz, double slowness, Set<String> rawVoiceIds) {
-    /// All voices in the same version.
+/// @param only nothing but those voices, muted or not; empty for whatever the session says
+public record Listening(
+        int sampleRateHertz, double slowness, Set<String> rawVoiceIds, Optional<Set<String>> only) {
+    /// All voices in the same version, as the session says.
     public Listening(int sampleRateHertz, double slowness) {
-        this(sampleRateHertz, slowness, Set.of());
+        this(sampleRateHertz, slowness, Set.of(), Optional.empty());
     }
 
     /// @param session whose levels, mutes, solos and blend are in force
@@ -51,6 +53,7 @@ public record Listening(int sampleRateHertz, double slowness, Set<String> rawVoi
                                 || rawVoiceIds.contains(voice.id());
                 tracks.add(
                         new Program.Track(
+                                voice.id(),
                                 raw,
                                 same ? raw : locked(made.get()),
                                 gain * Math.min(1, Math.sqrt(2) * Math.cos(angle)),
@@ -84,7 +87,11 @@ public record Listening(int sampleRateHertz, double slowness, Set<String> rawVoi
         return ResampledSource.at(sampleRateHertz, source);
     }
 
-    private static double gain(Session session, Voice voice, boolean anySolo) {
+    private double gain(Session session, Voice voice, boolean anySolo) {
+        double level = Decibels.toAmplitude(session.settingsOf(voice).inForce(Strip.LEVEL));
+        if (only.isPresent()) {
+            return only.get().contains(voice.id()) ? level : 0;
+        }
         Mix mix = session.mix();
         boolean heard = !voice.strip().muted() && (!anySolo || voice.strip().solo());
         if (!heard || (voice.role() == Role.BED && !mix.bed())) {
@@ -96,6 +103,6 @@ public record Listening(int sampleRateHertz, double slowness, Set<String> rawVoi
                     case BED -> 1;
                     case DOUBLE, HARMONY, OCTAVE, TAKE -> Math.min(1, 1 + mix.blend());
                 };
-        return blend * Decibels.toAmplitude(session.settingsOf(voice).inForce(Strip.LEVEL));
+        return blend * level;
     }
 }

@@ -1,7 +1,8 @@
 package zelvan.play;
 
 /// Blocks of mixed sound on their way from the thread that mixes to the thread that plays. All of
-/// them are made once; passing one on allocates nothing.
+/// them are made once; passing one on allocates nothing, but where a program has more tracks than
+/// any before.
 ///
 /// Thread safety: one thread writes and truncates, one thread reads. Each call holds the lock for a
 /// few instructions only.
@@ -13,6 +14,9 @@ final class MixQueue {
         final float[] left = new float[Mixer.BLOCK_FRAMES];
         final float[] right = new float[Mixer.BLOCK_FRAMES];
         Program program = Program.SILENCE;
+
+        /// Peaks of the program's tracks, in their order; longer where others had more.
+        float[] trackPeaks = {};
 
         /// The frame after its last, in the program.
         long endFrame;

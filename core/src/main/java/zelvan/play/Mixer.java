@@ -11,6 +11,7 @@ public final class Mixer {
     private final float[] scratch = new float[BLOCK_FRAMES];
     private final float[] otherLeft = new float[BLOCK_FRAMES];
     private final float[] otherRight = new float[BLOCK_FRAMES];
+    private float[] otherPeaks = {};
     private Program current = Program.SILENCE;
     private long nextFrame;
 
@@ -29,9 +30,16 @@ public final class Mixer {
     /// @param left receives [#BLOCK_FRAMES] samples
     /// @param right as many
     public void mix(Program program, long frame, float[] left, float[] right) {
-        render(program, frame, left, right);
+        float[] peaks = new float[program.tracks().size()];
+        mix(program, frame, left, right, peaks);
+    }
+
+    /// @param peaks receives those of the tracks; has room for them
+    void mix(Program program, long frame, float[] left, float[] right, float[] peaks) {
+        render(program, frame, left, right, peaks);
         if (program != current || frame != nextFrame) {
-            render(current, nextFrame, otherLeft, otherRight);
+            otherPeaks = roomFor(current, otherPeaks);
+            render(current, nextFrame, otherLeft, otherRight, otherPeaks);
             for (int i = 0; i < BLOCK_FRAMES; i++) {
                 float rising = (i + 1f) / BLOCK_FRAMES;
                 left[i] = rising * left[i] + (1 - rising) * otherLeft[i];
@@ -55,19 +63,29 @@ public final class Mixer {
         return false;
     }
 
-    private void render(Program program, long frame, float[] left, float[] right) {
+    /// An array with room for the peaks of a program's tracks: the one that is there, if it has.
+    static float[] roomFor(Program program, float[] peaks) {
+        int tracks = program.tracks().size();
+        return peaks.length >= tracks ? peaks : new float[tracks];
+    }
+
+    private void render(Program program, long frame, float[] left, float[] right, float[] peaks) {
         Arrays.fill(left, 0, BLOCK_FRAMES, 0);
         Arrays.fill(right, 0, BLOCK_FRAMES, 0);
         double gain = program.gain();
-        for (Program.Track track : program.tracks()) {
+        for (int t = 0; t < program.tracks().size(); t++) {
+            Program.Track track = program.tracks().get(t);
             VoiceSource source = track.source(program.version());
             boolean stereo = source.channelCount() > 1;
             source.read(0, frame, scratch, BLOCK_FRAMES);
             add(left, (float) (gain * track.leftGain()));
+            double peak = Peaks.peak(scratch, gain * Math.max(track.leftGain(), track.rightGain()));
             if (stereo) {
                 source.read(1, frame, scratch, BLOCK_FRAMES);
+                peak = Math.max(peak, Peaks.peak(scratch, gain * track.rightGain()));
             }
             add(right, (float) (gain * track.rightGain()));
+            peaks[t] = (float) peak;
         }
     }
 

@@ -1,37 +1,82 @@
 package zelvan.play;
 
-/// Peaks of both sides of what was heard lately, 1 is full scale; they fall when it is quiet.
-///
-/// Thread safety: one thread writes, any reads.
-final class Peaks {
-    private static final double FALL = 0.9;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 
-    private volatile double left;
-    private volatile double right;
+/// Peaks of what was heard lately, of both sides and of each track, 1 is full scale. They fall when
+/// it is quiet; what was cut off at full scale is kept until it is forgotten.
+///
+/// Thread safety: one thread tells what is heard, any may ask and forget.
+final class Peaks {
+    private final Gauge left = new Gauge();
+    private final Gauge right = new Gauge();
+    private final Map<String, Gauge> tracks = new ConcurrentHashMap<>();
+
+    private static final class Gauge {
+        private static final double FALL = 0.9;
+
+        private volatile double peak;
+        private volatile boolean clipped;
+
+        @SuppressWarnings("NonAtomicVolatileUpdate") // one thread writes
+        void heard(double next) {
+            peak = Math.max(FALL * peak, next);
+            if (next >= 1) {
+                clipped = true;
+            }
+        }
+    }
 
     double left() {
-        return left;
+        return left.peak;
     }
 
     double right() {
-        return right;
+        return right.peak;
+    }
+
+    /// 0 for a track that was never heard.
+    double of(String trackId) {
+        Gauge gauge = tracks.get(trackId);
+        return gauge == null ? 0 : gauge.peak;
+    }
+
+    boolean clipped() {
+        return left.clipped || right.clipped;
+    }
+
+    boolean clipped(String trackId) {
+        Gauge gauge = tracks.get(trackId);
+        return gauge != null && gauge.clipped;
+    }
+
+    void forgetClips() {
+        left.clipped = false;
+        right.clipped = false;
+        tracks.values().forEach(gauge -> gauge.clipped = false);
     }
 
     void silent() {
-        left = 0;
-        right = 0;
+        left.peak = 0;
+        right.peak = 0;
+        tracks.values().forEach(gauge -> gauge.peak = 0);
     }
 
-    void heard(float[] leftBlock, float[] rightBlock) {
-        left = Math.max(FALL * left, peak(leftBlock));
-        right = Math.max(FALL * right, peak(rightBlock));
+    /// @param trackPeaks of the tracks, in their order
+    void heard(float[] leftBlock, float[] rightBlock, List<Program.Track> of, float[] trackPeaks) {
+        left.heard(peak(leftBlock, 1));
+        right.heard(peak(rightBlock, 1));
+        for (int i = 0; i < of.size(); i++) {
+            tracks.computeIfAbsent(of.get(i).id(), id -> new Gauge()).heard(trackPeaks[i]);
+        }
     }
 
-    private static double peak(float[] block) {
+    static double peak(float[] block, double gain) {
         double peak = 0;
         for (float sample : block) {
             peak = Math.max(peak, Math.abs(sample));
         }
-        return peak;
+        return gain * peak;
     }
 }

@@ -20,6 +20,10 @@ public final class Player implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(Player.class);
     private static final int SCRUB_BLOCKS = 6;
     private static final int SCRUB_AHEAD_BLOCKS = 2;
+
+    /// Long enough to be heard as a note and not as a buzz.
+    private static final int HELD_BLOCKS = 20;
+
     private static final long SHORT_NANOS = 500_000;
     private static final long AGAIN_NANOS = 2_000_000_000L;
     private static final long STUCK_NANOS = 2_000_000_000L;
@@ -41,6 +45,7 @@ public final class Player implements AutoCloseable {
     private volatile int change;
     private volatile double requestedSeconds = Double.NaN;
     private volatile double scrubSeconds = Double.NaN;
+    private volatile double heldFromSeconds = Double.NaN;
     private volatile double seconds;
     private volatile double endSeconds = Double.MAX_VALUE;
     private volatile long lastWriteNanos;
@@ -143,6 +148,24 @@ public final class Player implements AutoCloseable {
         wake();
     }
 
+    /// Lets a moment sound for as long as it is held: what is around it, over and over.
+    public void hold(double atSeconds) {
+        if (Double.isNaN(heldFromSeconds)) {
+            heldFromSeconds = positionSeconds();
+        }
+        scrub(atSeconds);
+    }
+
+    /// Goes on as before, from where the playhead was before a moment was held.
+    public void letGo() {
+        if (!Double.isNaN(heldFromSeconds)) {
+            scrubSeconds = Double.NaN;
+            requestedSeconds = heldFromSeconds;
+            heldFromSeconds = Double.NaN;
+            changed();
+        }
+    }
+
     /// Goes on as before, from where scrubbing ended.
     public void endScrub() {
         if (!Double.isNaN(scrubSeconds)) {
@@ -183,6 +206,26 @@ public final class Player implements AutoCloseable {
 
     public double peakRight() {
         return peaks.right();
+    }
+
+    /// Peak of a track lately, after its level; 0 if it is not heard.
+    public double peak(String trackId) {
+        return peaks.of(trackId);
+    }
+
+    /// Whether the sum was cut off at full scale since that was forgotten.
+    public boolean clipped() {
+        return peaks.clipped();
+    }
+
+    /// Whether a track was, by itself.
+    public boolean clipped(String trackId) {
+        return peaks.clipped(trackId);
+    }
+
+    /// Forgets what was cut off.
+    public void forgetClips() {
+        peaks.forgetClips();
     }
 
     @SuppressWarnings("NonAtomicVolatileUpdate") // a lost count still differs from the one before
@@ -276,13 +319,15 @@ public final class Player implements AutoCloseable {
                 if (Double.isNaN(slicedSeconds)) {
                     takeBack();
                 }
-                if (place == slicedSeconds) {
+                boolean held = !Double.isNaN(heldFromSeconds);
+                if (place == slicedSeconds && !held) {
                     return silenced();
                 }
                 slicedSeconds = place;
-                sliceLeft = SCRUB_BLOCKS;
+                sliceLeft = held ? HELD_BLOCKS : SCRUB_BLOCKS;
                 mixed = program;
-                frame = frameOf(place);
+                int before = held ? HELD_BLOCKS * Mixer.BLOCK_FRAMES / 2 : 0;
+                frame = Math.max(0, frameOf(place) - before);
             }
             audible = true;
             sliceLeft--;
@@ -309,7 +354,8 @@ public final class Player implements AutoCloseable {
         /// @param answers the place that was asked for, if this is it
         private void pass(Program heard, long next, double answers) {
             MixQueue.Block block = queue.toWrite();
-            mixer.mix(heard, frame, block.left, block.right);
+            block.trackPeaks = Mixer.roomFor(heard, block.trackPeaks);
+            mixer.mix(heard, frame, block.left, block.right, block.trackPeaks);
             block.program = heard;
             block.endFrame = frame + Mixer.BLOCK_FRAMES;
             block.nextFrame = next;
@@ -387,7 +433,7 @@ public final class Player implements AutoCloseable {
             if (block.answers == requestedSeconds) {
                 requestedSeconds = Double.NaN;
             }
-            peaks.heard(block.left, block.right);
+            peaks.heard(block.left, block.right, block.program.tracks(), block.trackPeaks);
             queue.release();
             LockSupport.unpark(mixing);
             LockSupport.unpark(planning);

@@ -40,11 +40,13 @@ public record Program(List<Track> tracks, Version version, double rawGain, doubl
 
     /// One track. Both sources run at the player's sample rate.
     ///
+    /// @param id what its meter is asked for by
     /// @param raw as recorded
     /// @param locked as edited
     /// @param leftGain factor for the left side
     /// @param rightGain factor for the right side
-    public record Track(VoiceSource raw, VoiceSource locked, double leftGain, double rightGain) {
+    public record Track(
+            String id, VoiceSource raw, VoiceSource locked, double leftGain, double rightGain) {
         VoiceSource source(Version version) {
             return version == Version.RAW ? raw : locked;
         }

@@ -28,7 +28,7 @@ class LoudnessMatchTest {
 
     private static double gainDecibels(VoiceSource raw, VoiceSource locked, double seconds) {
         Program program =
-                new Program(List.of(new Program.Track(raw, locked, 1, 0.7)), Version.LOCKED);
+                new Program(List.of(new Program.Track("t", raw, locked, 1, 0.7)), Version.LOCKED);
         return Decibels.ofAmplitude(
                 LoudnessMatch.rawGain(program, RATE, new SongSpan(0, seconds), () -> false));
     }

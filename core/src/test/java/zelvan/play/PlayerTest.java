@@ -23,7 +23,7 @@ class PlayerTest {
 
     private static Program program(Version version) {
         return new Program(
-                List.of(new Program.Track(constant(0.2f), constant(0.5f), 1, 0.5)), version);
+                List.of(new Program.Track("t", constant(0.2f), constant(0.5f), 1, 0.5)), version);
     }
 
     private static float[] mix(Mixer mixer, Program program, long frame) {
@@ -112,7 +112,8 @@ class PlayerTest {
         SimulatedOutput output = new SimulatedOutput(RATE);
         try (Player player = new Player(output)) {
             player.program(
-                    new Program(List.of(new Program.Track(source, source, 1, 1)), Version.LOCKED));
+                    new Program(
+                            List.of(new Program.Track("t", source, source, 1, 1)), Version.LOCKED));
             player.play();
             await(() -> player.positionSeconds() > 1.5);
         }
@@ -162,7 +163,7 @@ class PlayerTest {
         }
         VoiceSource source = new RawSource(Sound.owning(RATE, samples));
         return new Program(
-                List.of(new Program.Track(source, source, 1, 1)), Version.LOCKED, 1, slowness);
+                List.of(new Program.Track("t", source, source, 1, 1)), Version.LOCKED, 1, slowness);
     }
 
     private static float biggestStep(float[] samples) {
@@ -389,6 +390,59 @@ class PlayerTest {
         while (!condition.holds()) {
             assertThat(System.nanoTime()).as("waited too long").isLessThan(end);
             Thread.onSpinWait();
+        }
+    }
+
+    @Test
+    void aHeldMomentSoundsUntilItIsLetGo() throws Exception {
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.program(ramp(1));
+            player.seek(1);
+            player.hold(2);
+            await(() -> output.writtenFrames() > RATE);
+            for (float sample : output.lastLeft(RATE / 2)) {
+                assertThat(4 * sample).as("seconds of the song").isBetween(1.8f, 2.2f);
+            }
+            assertThat(player.positionSeconds()).isEqualTo(2);
+            player.hold(3);
+            long from = output.writtenFrames();
+            await(() -> output.writtenFrames() > from + RATE / 2);
+            for (float sample : output.lastLeft(RATE / 4)) {
+                assertThat(4 * sample).isBetween(2.8f, 3.2f);
+            }
+            player.letGo();
+            assertThat(player.positionSeconds()).as("where it was").isEqualTo(1);
+            Thread.sleep(200);
+            long silent = output.writtenFrames();
+            Thread.sleep(100);
+            assertThat(output.writtenFrames()).isEqualTo(silent);
+        }
+    }
+
+    @Test
+    void eachTrackHasAMeterAndAClipIsKeptUntilItIsForgotten() throws Exception {
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.program(
+                    new Program(
+                            List.of(
+                                    new Program.Track("soft", constant(0), constant(0.25f), 1, 0.5),
+                                    new Program.Track("loud", constant(0), constant(0.6f), 0.2, 2)),
+                            Version.LOCKED));
+            player.play();
+            await(() -> output.writtenFrames() > RATE / 4);
+            assertThat(player.peak("soft")).isCloseTo(0.25, within(1e-6));
+            assertThat(player.peak("loud")).isCloseTo(1.2, within(1e-6));
+            assertThat(player.peak("nobody")).isZero();
+            assertThat(player.clipped("loud")).isTrue();
+            assertThat(player.clipped("soft")).isFalse();
+            assertThat(player.clipped()).as("the sum of the right side").isTrue();
+            player.stop();
+            await(() -> player.peak("soft") == 0);
+            assertThat(player.clipped("loud")).as("it is kept").isTrue();
+            player.forgetClips();
+            assertThat(player.clipped() || player.clipped("loud")).isFalse();
         }
     }
 }

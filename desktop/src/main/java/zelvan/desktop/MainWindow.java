@@ -57,6 +57,7 @@ public final class MainWindow {
     private final LensView pitch;
     private final LockMapView lockMap;
     private final MendView toMend;
+    private final CloseUpView closeUp;
     private final Commands commands;
     private final Scene scene;
 
@@ -69,6 +70,7 @@ public final class MainWindow {
         slide = new Slide(desk.hearing().version());
         time = new TimeLens(desk, theme, slide);
         pitch = new PitchLens(desk, theme, slide);
+        closeUp = new CloseUpView(desk, theme, slide, List.of(time, pitch));
         lockMap = new LockMapView(desk, theme, this::chooseRecording);
         toMend = new MendView(desk);
         commands = new Commands(table());
@@ -109,9 +111,7 @@ public final class MainWindow {
                                 .node(),
                         toMend.node());
         VBox.setVgrow(toMend.node(), Priority.ALWAYS);
-        SplitPane below =
-                new SplitPane(
-                        new CloseUpView(desk, theme, slide, List.of(time, pitch)).node(), beside);
+        SplitPane below = new SplitPane(closeUp.node(), beside);
         below.setDividerPositions(0.745);
         SplitPane.setResizableWithParent(below.getItems().getLast(), false);
         SplitPane both = new SplitPane(lockMap.node(), below);
@@ -135,6 +135,7 @@ public final class MainWindow {
         all.addAll(RepairCommands.of(desk));
         all.addAll(pitch.commands());
         all.addAll(listening());
+        all.addAll(closeUp.commands());
         all.addAll(lockMap.lookCommands());
         return all;
     }

@@ -14,6 +14,7 @@ import javafx.scene.control.ComboBox;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
+import javafx.scene.shape.Rectangle;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -29,6 +30,7 @@ import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.desk.Lens;
 import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.sheets.PrintSheet;
@@ -40,6 +42,10 @@ import zelvan.play.Program;
 import zelvan.play.Version;
 import zelvan.render.VoiceSource;
 import zelvan.session.Edit;
+import zelvan.session.Role;
+import zelvan.session.Scope;
+import zelvan.session.Strip;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.tuning.PitchTarget;
 import zelvan.units.GuideSpan;
@@ -335,5 +341,82 @@ class ListeningTest extends WindowTestBase {
         Viewport later = desk.sight().viewport().get();
         assertThat(later.startSeconds()).isGreaterThan(closer.startSeconds());
         assertThat(later.seconds()).isCloseTo(closer.seconds(), within(1e-9));
+    }
+
+    private List<String> heardIds() {
+        return work.playback().program().tracks().stream().map(Program.Track::id).toList();
+    }
+
+    /// With K the voice under the pointer, with Shift all of that moment; then all is as before.
+    @Test
+    void whatIsUnderThePointerSoundsAsLongAsAKeyIsHeld(FxRobot robot) {
+        openDemo(robot);
+        Voice right = voice("Mara double right");
+        robot.interact(() -> {
+            desk.select(Selection.ofVoice(right.id()));
+            desk.sight().show(new Viewport(5, 9));
+            desk.hearing().goTo(2);
+        });
+        Node closeUp = robot.lookup("#close-up").query();
+        double width = closeUp.getBoundsInLocal().getWidth();
+        Lane lane =
+                Lane.of(desk.now(), closeUp.getBoundsInLocal().getHeight()).stream()
+                        .filter(l -> l.voice().equals(right))
+                        .findFirst()
+                        .orElseThrow();
+        double vowel =
+                derived("Mara double right").analysis().orElseThrow().notes().stream()
+                        .filter(n -> n.span().seconds() > 0.4 && n.span().startSeconds() > 5.5)
+                        .mapToDouble(n -> n.span().middleSeconds())
+                        .findFirst()
+                        .orElseThrow();
+        double at = derived("Mara double right").timing().map().outputSecondsAt(vowel);
+        List<String> before = heardIds();
+        robot.moveTo(at(robot, closeUp, (at - 5) / 4 * width, lane.top() + lane.height() / 2));
+        robot.press(KeyCode.K);
+        assertThat(heardIds()).containsExactly(right.id());
+        waitUntil(() -> output.writtenFrames() > RATE);
+        double sung = derived("Mara double right").analysis().orElseThrow().pitch().hertzAt(vowel);
+        PitchTrack heard =
+                new VoiceAnalyser().analyse(Sound.owning(RATE, output.lastLeft(RATE / 2))).pitch();
+        assertThat(Math.abs(Pitch.centsBetween(sung, heard.hertz(heard.frames() / 2))))
+                .isLessThan(60);
+        robot.release(KeyCode.K);
+        assertThat(heardIds()).isEqualTo(before);
+        assertThat(desk.hearing().player().positionSeconds()).isEqualTo(2);
+
+        robot.press(KeyCode.SHIFT, KeyCode.K);
+        assertThat(heardIds())
+                .containsExactlyInAnyOrderElementsOf(
+                        desk.session().voices().stream()
+                                .filter(v -> v.role() != Role.BED)
+                                .map(Voice::id)
+                                .toList());
+        robot.release(KeyCode.K, KeyCode.SHIFT);
+        assertThat(heardIds()).isEqualTo(before);
+    }
+
+    @Test
+    void whatIsCutOffIsShownUntilItIsClickedAway(FxRobot robot) {
+        openDemo(robot);
+        Voice lead = voice("Mara lead");
+        Node clip = robot.lookup("#clip-" + lead.id()).query();
+        robot.interact(() -> {
+            desk.apply(
+                    new Turn<>(
+                            List.of(new Scope.OfVoice(lead.id())), lead.name(), Strip.LEVEL, 24.0));
+            desk.hearing().goTo(5);
+        });
+        waitUntilDerived();
+        robot.clickOn("#play");
+        waitUntil(() -> clip.isVisible());
+        Rectangle level = robot.lookup("#level-" + lead.id()).queryAs(Rectangle.class);
+        assertThat(level.getWidth()).isGreaterThan(100);
+        robot.clickOn("#play");
+        waitUntil(() -> level.getWidth() == 0);
+        assertThat(clip.isVisible()).as("kept").isTrue();
+        assertThat(desk.hearing().player().clipped()).isTrue();
+        robot.clickOn("#meter");
+        assertThat(desk.hearing().player().clipped()).isFalse();
     }
 }

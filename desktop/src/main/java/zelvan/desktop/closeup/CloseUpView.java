@@ -14,6 +14,7 @@ import javafx.scene.layout.Region;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
+import zelvan.desktop.keys.Command;
 import zelvan.desktop.theme.Theme;
 import zelvan.play.Player;
 import zelvan.session.Session;
@@ -24,6 +25,7 @@ public final class CloseUpView {
     private final List<LensView> lenses;
     private final HBox options = new HBox(4);
     private final BorderPane root = new BorderPane();
+    private final HeldMoment held;
     private Session drawnOf = Session.EMPTY;
 
     /// @param lenses one for each [Lens]
@@ -39,6 +41,7 @@ public final class CloseUpView {
         desk.sight().viewport().subscribe(ignored -> repaint());
         desk.sight().lens().subscribe(ignored -> look());
         theme.palette().subscribe(ignored -> repaint());
+        held = new HeldMoment(desk, root, (x, y) -> lens().at(x, y));
         Frames.whenMoved(root, desk.hearing().player()::positionSeconds, this::moved);
     }
 
@@ -111,6 +114,11 @@ public final class CloseUpView {
 
     private static List<String> ids(Session session) {
         return session.voices().stream().map(v -> v.id() + v.stackId() + v.role()).toList();
+    }
+
+    /// What keys do to what is under the pointer.
+    public List<Command> commands() {
+        return held.commands();
     }
 
     public Node node() {

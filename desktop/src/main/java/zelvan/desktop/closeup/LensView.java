@@ -1,6 +1,7 @@
 package zelvan.desktop.closeup;
 
 import java.util.List;
+import java.util.Optional;
 import javafx.scene.Node;
 import zelvan.desktop.canvas.Playhead;
 import zelvan.desktop.desk.Desk;
@@ -30,6 +31,14 @@ public interface LensView {
 
     /// Shows what the playhead changes when it moves.
     void movePlayhead();
+
+    /// What a place of the window shows, if it shows a voice.
+    Optional<Shown> at(double sceneX, double sceneY);
+
+    /// A moment of a voice.
+    ///
+    /// @param seconds of the song
+    record Shown(String voiceId, double seconds) {}
 
     /// Whether the mouse holds something, so that the picture must not move away below it.
     boolean isHeld();

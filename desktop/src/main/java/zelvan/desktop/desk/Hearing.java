@@ -2,6 +2,7 @@ package zelvan.desktop.desk;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -19,6 +20,8 @@ public final class Hearing {
     private final ReadOnlyObjectWrapper<Version> version =
             new ReadOnlyObjectWrapper<>(Version.LOCKED);
     private final ReadOnlyObjectWrapper<Set<String>> raw = new ReadOnlyObjectWrapper<>(Set.of());
+    private final ReadOnlyObjectWrapper<Optional<Set<String>>> held =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyBooleanWrapper looping = new ReadOnlyBooleanWrapper();
     private final ReadOnlyBooleanWrapper halfSpeed = new ReadOnlyBooleanWrapper();
     private final ReadOnlyDoubleWrapper rawGainDecibels = new ReadOnlyDoubleWrapper();
@@ -84,6 +87,24 @@ public final class Hearing {
     /// Hears all voices in the same version again.
     void forgetRaw() {
         raw.set(Set.of());
+    }
+
+    /// The voices that are heard alone, because a key is held over a moment of theirs; empty if
+    /// none is held.
+    public ReadOnlyObjectProperty<Optional<Set<String>>> held() {
+        return held.getReadOnlyProperty();
+    }
+
+    /// Lets a moment of some voices sound until it is let go.
+    public void hold(Set<String> voiceIds, double seconds) {
+        held.set(Optional.of(Set.copyOf(voiceIds)));
+        player.hold(seconds);
+    }
+
+    /// Goes on as before.
+    public void letGo() {
+        player.letGo();
+        held.set(Optional.empty());
     }
 
     /// Whether what is selected is played over and over.

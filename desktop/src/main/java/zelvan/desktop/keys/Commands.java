@@ -3,6 +3,7 @@ package zelvan.desktop.keys;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
@@ -17,6 +18,7 @@ import javafx.scene.input.KeyCode;
 import javafx.scene.input.KeyEvent;
 import javafx.scene.layout.GridPane;
 import javafx.scene.layout.Region;
+import javafx.stage.Window;
 
 /// The table of all commands, and what is made from it.
 public final class Commands {
@@ -24,6 +26,8 @@ public final class Commands {
     private static final double HIGHEST_PIXELS = 580;
 
     private final List<Command> all;
+    private Optional<Command> held = Optional.empty();
+    private KeyCode heldKey = KeyCode.UNDEFINED;
 
     public Commands(List<Command> all) {
         this.all = List.copyOf(all);
@@ -52,6 +56,7 @@ public final class Commands {
                             .ifPresent(
                                     k -> item.setText(command.title() + "\t" + k.getDisplayText()));
                     item.setOnAction(e -> command.action().run());
+                    item.setDisable(command.released().isPresent());
                     menu.getItems().add(item);
                 }
             }
@@ -69,6 +74,18 @@ public final class Commands {
                     if (event.getCode() == KeyCode.ALT) {
                         event.consume();
                     }
+                    if (event.getCode() == heldKey) {
+                        letGo();
+                    }
+                });
+        // A window that is left hears of no key.
+        scene.windowProperty()
+                .flatMap(Window::focusedProperty)
+                .orElse(false)
+                .subscribe(focused -> {
+                    if (!focused) {
+                        letGo();
+                    }
                 });
         scene.addEventFilter(
                 KeyEvent.KEY_PRESSED,
@@ -83,11 +100,23 @@ public final class Commands {
                     for (Command command : all) {
                         if (command.combination().map(k -> k.match(event)).orElse(false)) {
                             event.consume();
+                            command.released()
+                                    .ifPresent(ignored -> {
+                                        held = Optional.of(command);
+                                        heldKey = event.getCode();
+                                    });
                             command.action().run();
                             return;
                         }
                     }
                 });
+    }
+
+    private void letGo() {
+        Optional<Command> before = held;
+        held = Optional.empty();
+        heldKey = KeyCode.UNDEFINED;
+        before.flatMap(Command::released).ifPresent(Runnable::run);
     }
 
     /// All keys, for a sheet that fits a small screen.

@@ -54,6 +54,7 @@ public final class LockMapView {
     private final CellGestures cells;
     private List<String> words = List.of();
     private double pressedY;
+    private boolean levels;
     private final ScrollPane scroll;
 
     /// @param replace asks for another recording of a track
@@ -95,6 +96,7 @@ public final class LockMapView {
         desk.hearing().version().subscribe(ignored -> rebuild());
         desk.hearing().raw().subscribe(ignored -> rebuild());
         theme.palette().subscribe(ignored -> rebuild());
+        Frames.whileShown(strips, this::showLevels);
         Frames.whenMoved(grid, desk.hearing().player()::positionSeconds, this::playheadMoved);
     }
 
@@ -144,6 +146,16 @@ public final class LockMapView {
             return;
         }
         event.consume();
+    }
+
+    /// Until what was heard last has died away.
+    private void showLevels() {
+        boolean sounds =
+                desk.hearing().player().playing() || desk.hearing().held().get().isPresent();
+        if (sounds || levels) {
+            voiceStrips.values().forEach(VoiceStrip::refreshLevel);
+            levels = sounds || voiceStrips.values().stream().anyMatch(VoiceStrip::showsLevel);
+        }
     }
 
     /// What is shown follows what plays.

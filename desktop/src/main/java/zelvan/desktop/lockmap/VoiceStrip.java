@@ -39,6 +39,7 @@ final class VoiceStrip {
     private final ToggleButton solo;
     private final ToggleButton mute;
     private final ToggleButton safe;
+    private final StripMeter meter;
     private final Tooltip guessTip = new Tooltip();
     private final HBox node;
     private final NameField typing;
@@ -72,11 +73,21 @@ final class VoiceStrip {
         solo = buttons.solo();
         mute = buttons.mute();
         safe = buttons.safe();
-        node = new HBox(6, name, role, figures, safe, solo, mute);
+        meter = new StripMeter(desk, voiceId);
+        node = new HBox(6, name, role, figures, meter.clip(), safe, solo, mute, meter.line());
         node.setId(ID_PREFIX + voiceId);
         node.getStyleClass().add("strip");
         node.setAlignment(Pos.CENTER_LEFT);
         LockMapView.fixHeight(node, LockMapRow.VOICE_HEIGHT);
+    }
+
+    /// Shows how loud it is at this moment.
+    void refreshLevel() {
+        meter.refresh(node.getWidth());
+    }
+
+    boolean showsLevel() {
+        return meter.showsLevel();
     }
 
     /// Lets its name be typed.

@@ -1,19 +1,23 @@
 package zelvan.desktop.transport;
 
 import javafx.scene.canvas.GraphicsContext;
+import javafx.scene.control.Tooltip;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.units.Decibels;
 
-/// Peak level of both sides, from −48 dB to full scale.
+/// Peak level of both sides, from −48 dB to full scale, and whether the sum was cut off there; that
+/// stays until it is clicked away.
 final class Meter {
     private static final double LOWEST_DECIBELS = -48;
+    private static final double CLIP_PIXELS = 8;
     private static final double HOT_DECIBELS = -1;
 
     private final Desk desk;
     private final Theme theme;
+    private double shown;
     private final PaintedRegion region = new PaintedRegion(this::paint);
 
     Meter(Desk desk, Theme theme) {
@@ -22,16 +26,43 @@ final class Meter {
         region.setId("meter");
         region.setMinSize(110, 18);
         region.setMaxSize(110, 18);
+        Tooltip.install(
+                region,
+                new Tooltip(
+                        "Peak level. The square fills when something was cut off at full scale;"
+                                + " click to forget it."));
+        region.setOnMouseClicked(e -> {
+            desk.hearing().player().forgetClips();
+            region.repaint();
+        });
     }
 
     PaintedRegion node() {
         return region;
     }
 
+    /// Whether something is shown that is not heard any more, or may be heard.
+    boolean showsLevel() {
+        return shown > 0 || peak() > 0;
+    }
+
+    private double peak() {
+        return Math.max(desk.hearing().player().peakLeft(), desk.hearing().player().peakRight());
+    }
+
     private void paint(GraphicsContext g, double width, double height) {
         Palette colours = theme.palette().get();
-        bar(g, colours, desk.hearing().player().peakLeft(), 2, width);
-        bar(g, colours, desk.hearing().player().peakRight(), 10, width);
+        shown = peak();
+        double bars = width - CLIP_PIXELS - 4;
+        bar(g, colours, desk.hearing().player().peakLeft(), 2, bars);
+        bar(g, colours, desk.hearing().player().peakRight(), 10, bars);
+        boolean clipped = desk.hearing().player().clipped();
+        g.setFill(clipped ? colours.late() : colours.line());
+        g.fillRect(width - CLIP_PIXELS, 2, CLIP_PIXELS, 14);
+        if (!clipped) {
+            g.setFill(colours.surface());
+            g.fillRect(width - CLIP_PIXELS + 1, 3, CLIP_PIXELS - 2, 12);
+        }
     }
 
     private static void bar(

@@ -108,7 +108,7 @@ public final class TransportView {
         bar.setText(
                 desk.session().grid().map(g -> "bar " + g.tempo().position(seconds)).orElse(""));
         boolean plays = desk.hearing().player().playing();
-        if (plays || wasPlaying) {
+        if (plays || meter.showsLevel()) {
             meter.node().repaint();
         }
         if (plays != wasPlaying) {

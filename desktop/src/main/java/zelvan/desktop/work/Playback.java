@@ -44,6 +44,7 @@ public final class Playback {
         hearing.version().subscribe(ignored -> refresh());
         hearing.halfSpeed().subscribe(ignored -> refresh());
         hearing.raw().subscribe(ignored -> refresh());
+        hearing.held().subscribe(ignored -> refresh());
         desk.focus()
                 .subscribe((before, now) -> {
                     if (hearing.looping().get() && (isRange(before) || isRange(now))) {
@@ -73,7 +74,11 @@ public final class Playback {
     }
 
     private Program program(double slowness) {
-        return new Listening(player.sampleRateHertz(), slowness, hearing.raw().get())
+        return new Listening(
+                        player.sampleRateHertz(),
+                        slowness,
+                        hearing.raw().get(),
+                        hearing.held().get())
                 .program(desk.session(), desk.derived().get(), hearing.version().get());
     }
 

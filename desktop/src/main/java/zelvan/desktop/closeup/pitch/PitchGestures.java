@@ -1,9 +1,12 @@
 package zelvan.desktop.closeup.pitch;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BooleanSupplier;
 import java.util.function.DoubleSupplier;
+import java.util.stream.Stream;
+import javafx.geometry.Point2D;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import zelvan.desktop.acts.Focus;
@@ -11,6 +14,7 @@ import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.closeup.Lane;
+import zelvan.desktop.closeup.LensView;
 import zelvan.desktop.closeup.TimeWheel;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Viewport;
@@ -107,6 +111,20 @@ final class PitchGestures {
                 .filter(id -> !now.has(id))
                 .ifPresent(id -> desk.select(now.withVoices(List.of(id))));
         return nearest;
+    }
+
+    /// The voice whose curve is nearest to a place, the guide's too.
+    Optional<LensView.Shown> at(Point2D place) {
+        double seconds = secondsAt(place.getX());
+        PitchPicture picture = picture();
+        return Stream.concat(picture.voices().stream(), picture.guide().stream())
+                .filter(line -> !Double.isNaN(line.centsNear(seconds)))
+                .min(
+                        Comparator.comparingDouble(line ->
+                                Math.abs(
+                                        picture.scale().centsAt(place.getY() + line.lift())
+                                                - line.centsNear(seconds))))
+                .map(line -> new LensView.Shown(line.lane().voice().id(), seconds));
     }
 
     private void dragged(MouseEvent event) {

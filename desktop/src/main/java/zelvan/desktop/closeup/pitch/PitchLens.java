@@ -157,6 +157,11 @@ public final class PitchLens implements LensView {
     }
 
     @Override
+    public Optional<Shown> at(double sceneX, double sceneY) {
+        return gestures.at(region.sceneToLocal(sceneX, sceneY));
+    }
+
+    @Override
     public boolean isHeld() {
         return false;
     }

@@ -26,6 +26,7 @@ record PitchLine(Lane lane, TuningSettings settings, int place, double locked, d
     private static final double TOLERANCE_CENTS = 5;
 
     private static final double DOUBTFUL_VOICING = 0.35;
+    private static final int NEAR_FRAMES = 40;
 
     /// Whether a moment is where it belongs.
     enum Place {
@@ -101,6 +102,20 @@ record PitchLine(Lane lane, TuningSettings settings, int place, double locked, d
             }
         }
         return low;
+    }
+
+    /// Where its curve is nearest to a moment, cents above A4 as shown; not a number where it is
+    /// far from it.
+    double centsNear(double shownSeconds) {
+        int frame = frameAt(shownSeconds);
+        for (int away = 0; away < NEAR_FRAMES; away++) {
+            for (int f : new int[] {frame - away, frame + away}) {
+                if (f >= 0 && f < frames() && !Double.isNaN(centsAt(f))) {
+                    return centsAt(f);
+                }
+            }
+        }
+        return Double.NaN;
     }
 
     /// As found, or as the user says.

@@ -1,8 +1,10 @@
 package zelvan.desktop.closeup.time;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Function;
 import javafx.beans.property.ReadOnlyDoubleProperty;
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.ScrollPane;
@@ -116,6 +118,17 @@ public final class TimeLens implements LensView {
     @Override
     public void movePlayhead() {
         region.placeOver();
+    }
+
+    @Override
+    public Optional<Shown> at(double sceneX, double sceneY) {
+        Point2D place = region.sceneToLocal(sceneX, sceneY);
+        double seconds = desk.sight().viewport().get().secondsAt(place.getX(), region.getWidth());
+        return Lane.of(desk.now(), region.getHeight()).stream()
+                .filter(lane ->
+                        place.getY() >= lane.top() && place.getY() < lane.top() + lane.height())
+                .findFirst()
+                .map(lane -> new Shown(lane.voice().id(), seconds));
     }
 
     @Override
