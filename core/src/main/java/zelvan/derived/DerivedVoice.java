@@ -25,7 +25,7 @@ import zelvan.tuning.TuningResult;
 ///
 /// @param voiceId of the track
 /// @param file its audio
-/// @param outline its shape; empty for the bed once it is read
+/// @param outline its shape
 /// @param analysis what is heard in it; empty for the bed
 /// @param alignment with the guide; [Alignment#NONE] for guide and bed
 /// @param timing when each of its moments sounds

@@ -62,7 +62,7 @@ record Made(
         return new DerivedVoice(
                 voiceId,
                 reading.file().filter(f -> meant),
-                analysis.map(Outline::of),
+                analysis.map(Outline::of).or(() -> shape(reading)),
                 analysis,
                 parts.map(p -> inputs.of(p.aligned)).orElse(Alignment.NONE),
                 parts.map(p -> inputs.of(p.timed)).orElse(Unmoved.RESULT),
@@ -75,6 +75,11 @@ record Made(
                         .orElse(DerivedVoice.Pitched.NOTHING),
                 parts.map(p -> doubts(inputs, p)).orElse(List.of()),
                 reading.problem(audio).or(() -> notFollowed(inputs)));
+    }
+
+    /// Of what nobody listens to, what can be seen of it.
+    private static Optional<Outline> shape(Reading reading) {
+        return reading.file().map(file -> Outline.of(file.sound())).filter(Outline::isSound);
     }
 
     private List<Doubt> doubts(Inputs inputs, Parts of) {

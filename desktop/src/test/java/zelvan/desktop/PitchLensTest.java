@@ -12,6 +12,7 @@ import javafx.event.ActionEvent;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
 import javafx.scene.control.TextField;
+import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
@@ -26,6 +27,8 @@ import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.desk.Lens;
+import zelvan.desktop.desk.PitchRange;
+import zelvan.desktop.desk.Viewport;
 import zelvan.dsp.Percentile;
 import zelvan.render.VoiceSource;
 import zelvan.tuning.NoteEdit;
@@ -190,6 +193,29 @@ class PitchLensTest extends CloseUpTestBase {
         assertThat(desk.focus().get().notes()).hasSizeGreaterThanOrEqualTo(framed.size());
         assertThat(desk.focus().get().notes().stream().map(Focus.OnNote::voiceId).distinct())
                 .hasSize(2);
+    }
+
+    @Test
+    void theWheelOverTheNotesScrollsAndZoomsPitch(FxRobot robot) {
+        openDoubles(robot, 24, 27);
+        robot.interact(() -> closeUp.requestFocus());
+        robot.type(KeyCode.DIGIT2);
+        Node lens = robot.lookup("#pitch-lens").query();
+        Viewport before = desk.sight().viewport().get();
+        WritableImage fitted = picture(robot, lens);
+        robot.interact(() -> wheel(lens, 10, 150, 40, false, true));
+        PitchRange near = desk.sight().pitchRange().get().orElseThrow();
+        robot.interact(() -> wheel(lens, 10, 150, 40, false, true));
+        PitchRange nearer = desk.sight().pitchRange().get().orElseThrow();
+        assertThat(nearer.highCents() - nearer.lowCents())
+                .isCloseTo(0.85 * (near.highCents() - near.lowCents()), within(0.01));
+        robot.interact(() -> wheel(lens, 10, 150, 40, false, false));
+        PitchRange higher = desk.sight().pitchRange().get().orElseThrow();
+        assertThat(higher.lowCents()).isCloseTo(nearer.lowCents() + 100, within(0.01));
+        assertThat(desk.sight().viewport().get()).isEqualTo(before);
+        assertThat(differing(fitted, picture(robot, lens))).isGreaterThan(500);
+        robot.interact(desk::fit);
+        assertThat(desk.sight().pitchRange().get()).isEmpty();
     }
 
     private static double aim(NoteEdit note) {

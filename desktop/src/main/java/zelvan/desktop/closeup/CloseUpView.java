@@ -39,6 +39,7 @@ public final class CloseUpView {
         desk.selection().subscribe(ignored -> repaint());
         desk.focus().subscribe(ignored -> repaint());
         desk.sight().viewport().subscribe(ignored -> repaint());
+        desk.sight().pitchRange().subscribe(ignored -> repaint());
         desk.sight().lens().subscribe(ignored -> look());
         theme.palette().subscribe(ignored -> repaint());
         held = new HeldMoment(desk, root, (x, y) -> lens().at(x, y));

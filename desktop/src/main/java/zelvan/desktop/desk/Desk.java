@@ -205,6 +205,7 @@ public final class Desk {
         selection.set(Selection.NOTHING);
         focus.set(Focus.NOTHING);
         taken = Optional.empty();
+        sight.layUnder(Optional.empty());
         derived.set(Derived.NOTHING);
         findings.forget();
         hearing.forgetRaw();
@@ -347,6 +348,7 @@ public final class Desk {
 
     /// Shows what is selected as large as it fits: its phrases, or the one at the playhead.
     public void fit() {
+        sight.show(Optional.empty());
         double guideSeconds =
                 derived.get().guideClocks().guideSeconds(hearing.player().positionSeconds());
         selection
@@ -361,6 +363,7 @@ public final class Desk {
 
     /// Shows the whole song in the close-up.
     public void fitSong() {
+        sight.show(Optional.empty());
         sight.show(new Viewport(0, Math.max(1, derived.get().seconds())));
     }
 

@@ -14,6 +14,10 @@ public final class Sight {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Overview> overview =
             new ReadOnlyObjectWrapper<>(Overview.WHOLE);
+    private final ReadOnlyObjectWrapper<Optional<String>> laidUnder =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Optional<PitchRange>> pitchRange =
+            new ReadOnlyObjectWrapper<>(Optional.empty());
     private List<String> voiceIds = List.of();
 
     /// What the close-up is looked at through.
@@ -34,6 +38,15 @@ public final class Sight {
         viewport.set(next);
     }
 
+    /// The pitches that the close-up shows; empty for all that is sung there.
+    public ReadOnlyObjectProperty<Optional<PitchRange>> pitchRange() {
+        return pitchRange.getReadOnlyProperty();
+    }
+
+    public void show(Optional<PitchRange> next) {
+        pitchRange.set(next);
+    }
+
     /// What the lock map shows.
     public ReadOnlyObjectProperty<Overview> overview() {
         return overview.getReadOnlyProperty();
@@ -51,6 +64,15 @@ public final class Sight {
     /// @param songSeconds where a chord is to be written; empty for nowhere any more
     public void writeAt(Optional<Double> songSeconds) {
         writing.set(songSeconds);
+    }
+
+    /// The track that is seen under the guide in the close-up, by its id.
+    public ReadOnlyObjectProperty<Optional<String>> laidUnder() {
+        return laidUnder.getReadOnlyProperty();
+    }
+
+    public void layUnder(Optional<String> voiceId) {
+        laidUnder.set(voiceId);
     }
 
     /// The voices in sight, from top to bottom.

@@ -9,6 +9,7 @@ import java.util.stream.Stream;
 import javafx.geometry.Point2D;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
+import javafx.scene.input.ScrollEvent;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Selection;
@@ -17,6 +18,7 @@ import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.closeup.LensView;
 import zelvan.desktop.closeup.TimeWheel;
 import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.PitchRange;
 import zelvan.desktop.desk.Viewport;
 
 /// Mouse in the Pitch lens. A note: click to choose it, drag it to another tone (with Alt: to any
@@ -24,6 +26,8 @@ import zelvan.desktop.desk.Viewport;
 /// click to play from there. The time axis: drag to scrub. Wheel to zoom, with shift to move along.
 final class PitchGestures {
     private static final double REACH_PIXELS = 9;
+    private static final double ZOOM_STEP = 0.85;
+    private static final double SCROLL_CENTS = 100;
 
     private final Desk desk;
     private final PaintedRegion region;
@@ -44,7 +48,27 @@ final class PitchGestures {
         region.setOnMousePressed(this::pressed);
         region.setOnMouseDragged(this::dragged);
         region.setOnMouseReleased(this::released);
-        region.setOnScroll(e -> TimeWheel.scrolled(desk, region, e, false));
+        region.setOnScroll(this::wheeled);
+    }
+
+    /// Over the ruler of notes the pitches are scrolled and zoomed, elsewhere the time.
+    private void wheeled(ScrollEvent event) {
+        if (event.getX() >= PitchPainter.RULER_WIDTH || event.getDeltaY() == 0) {
+            TimeWheel.scrolled(desk, region, event, false);
+            return;
+        }
+        PitchScale scale = picture().scale();
+        PitchRange now = scale.range();
+        boolean up = event.getDeltaY() > 0;
+        desk.sight()
+                .show(
+                        Optional.of(
+                                event.isShortcutDown()
+                                        ? now.zoomed(
+                                                up ? ZOOM_STEP : 1 / ZOOM_STEP,
+                                                scale.centsAt(event.getY()))
+                                        : now.moved(up ? SCROLL_CENTS : -SCROLL_CENTS)));
+        event.consume();
     }
 
     private double secondsAt(double x) {

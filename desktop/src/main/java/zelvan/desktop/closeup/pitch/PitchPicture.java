@@ -55,7 +55,13 @@ record PitchPicture(Optional<PitchLine> guide, List<PitchLine> voices, PitchScal
         guide.ifPresent(all::add);
         double[] cents = inSight(all, desk.sight().viewport().get());
         double top = Lane.RULER_HEIGHT + NAMES_PIXELS + (fan ? FAN_PIXELS * voices.size() : 0);
-        return new PitchPicture(guide, voices, PitchScale.around(cents, top, height - top));
+        PitchScale scale =
+                desk.sight()
+                        .pitchRange()
+                        .get()
+                        .map(range -> PitchScale.of(range, top, height - top))
+                        .orElseGet(() -> PitchScale.around(cents, top, height - top));
+        return new PitchPicture(guide, voices, scale);
     }
 
     /// The lines whose notes can be taken: those of the voices, and the guide's where it is picked

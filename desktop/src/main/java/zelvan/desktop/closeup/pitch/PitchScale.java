@@ -1,6 +1,7 @@
 package zelvan.desktop.closeup.pitch;
 
 import java.util.Arrays;
+import zelvan.desktop.desk.PitchRange;
 import zelvan.units.Pitch;
 
 /// Where pitches stand in the lens.
@@ -23,6 +24,15 @@ record PitchScale(double lowCents, double highCents, double top, double height) 
                 cents.length == 0 ? 300 : Arrays.stream(cents).max().orElseThrow() + MARGIN_CENTS;
         double missing = Math.max(0, LEAST_CENTS - (high - low));
         return new PitchScale(low - missing / 2, high + missing / 2, top, Math.max(1, height));
+    }
+
+    /// One that shows just that.
+    static PitchScale of(PitchRange range, double top, double height) {
+        return new PitchScale(range.lowCents(), range.highCents(), top, Math.max(1, height));
+    }
+
+    PitchRange range() {
+        return new PitchRange(lowCents, highCents);
     }
 
     double y(double cents) {

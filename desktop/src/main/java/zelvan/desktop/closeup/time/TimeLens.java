@@ -32,16 +32,19 @@ public final class TimeLens implements LensView {
     private final PaintedRegion region;
     private final TimeGestures gestures;
     private final ScrollPane scroll;
+    private final LaidUnder under;
 
     public TimeLens(Desk desk, Theme theme, Slide slide) {
         this.desk = desk;
         locked = slide.locked();
-        painter = new TimePainter(desk, theme);
+        painter = new TimePainter(desk, theme, new Waves(this::repaint));
         region = new PaintedRegion(this::paint, LensView.playhead(desk));
         region.setId("close-up");
         region.setFocusTraversable(true);
         region.setAccessibleText("Close-up: guide and voices in time");
         gestures = new TimeGestures(desk, region, locked);
+        under = new LaidUnder(desk);
+        desk.sight().laidUnder().subscribe(ignored -> region.repaint());
         scroll = new ScrollPane(region);
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);
@@ -74,7 +77,7 @@ public final class TimeLens implements LensView {
 
     @Override
     public List<Node> options() {
-        return List.of();
+        return List.of(under.node());
     }
 
     @Override

@@ -9,6 +9,9 @@ import javafx.scene.paint.Color;
 import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import zelvan.analysis.LandmarkKind;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.SoundFile;
+import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Words;
 import zelvan.desktop.closeup.Lane;
@@ -44,10 +47,16 @@ final class TimePainter {
     /// Where more is in sight, words are too small a part of it to be read.
     private static final double MOST_SECONDS_WITH_WORDS = 40;
 
+    /// Where more is in sight, nothing can be seen of where a ribbon was.
+    private static final double MOST_SECONDS_WITH_TRACE = 12;
+
     private final Desk desk;
     private final Theme theme;
+    private final Waves waves;
 
-    TimePainter(Desk desk, Theme theme) {
+    /// @param waves the peaks of what is seen
+    TimePainter(Desk desk, Theme theme, Waves waves) {
+        this.waves = waves;
         this.desk = desk;
         this.theme = theme;
     }
@@ -183,15 +192,22 @@ final class TimePainter {
         double centre = lane.top() + lane.height() * (room + (1 - room) / 2);
         double half = lane.height() * (1 - room) / 2 - 4;
         DoubleUnaryOperator shown = lane.shown(locked);
-        Ribbon.paint(
-                g,
-                view,
-                lane.outline(),
-                shown,
-                colour.deriveColor(0, 1, 1, selected || lane.isGuide() ? 0.62 : 0.45),
-                width,
-                centre,
-                half);
+        double strong = selected || lane.isGuide() ? 0.62 : 0.45;
+        if (lane.isGuide()) {
+            laidUnder(g, colours, view, width, centre, half);
+        }
+        if (locked > 0 && !lane.made().isUnchanged() && view.seconds() < MOST_SECONDS_WITH_TRACE) {
+            new Ribbon(g, view, width, centre, half, source -> source)
+                    .energy(lane.outline(), colour.deriveColor(0, 1, 1, 0.16));
+        }
+        new Ribbon(g, view, width, centre, half, shown)
+                .paint(
+                        lane.outline(),
+                        lane.made().file().map(SoundFile::sound),
+                        waves,
+                        lane.made().analysis().map(VoiceAnalysis::esses).orElse(List.of()),
+                        colour.deriveColor(0, 1, 1, strong),
+                        selected ? colours.raised() : colours.surface());
         range(g, colours, view, lane, shown, width);
         protections(g, colours, view, lane, shown, width, centre, half);
         for (RecordedSpan alone : lane.made().alignment().unmatched()) {
@@ -243,6 +259,30 @@ final class TimePainter {
         return dragged.filter(d -> d.isOf(bead))
                 .map(BeadDrag.At::seconds)
                 .orElse(bead.shownSeconds());
+    }
+
+    /// Another track under the guide, to look at it beside that.
+    private void laidUnder(
+            GraphicsContext g,
+            Palette colours,
+            Viewport view,
+            double width,
+            double centre,
+            double half) {
+        Optional<DerivedVoice> under =
+                desk.sight().laidUnder().get().flatMap(id -> desk.derived().get().voice(id));
+        under.flatMap(DerivedVoice::outline)
+                .ifPresent(outline -> {
+                    DoubleUnaryOperator sounds = under.get().timing().map()::outputSecondsAt;
+                    new Ribbon(g, view, width, centre, half * 1.3, sounds)
+                            .paint(
+                                    outline,
+                                    under.get().file().map(SoundFile::sound),
+                                    waves,
+                                    List.of(),
+                                    colours.accent().deriveColor(0, 1, 1, 0.3),
+                                    colours.surface());
+                });
     }
 
     private static void name(GraphicsContext g, Palette colours, Lane lane) {

@@ -1,0 +1,145 @@
+package zelvan.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import javafx.scene.control.ChoiceBox;
+import javafx.scene.image.WritableImage;
+import javafx.scene.paint.Color;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+import zelvan.desktop.acts.Selection;
+import zelvan.desktop.closeup.Lane;
+import zelvan.desktop.desk.Viewport;
+import zelvan.play.Version;
+import zelvan.units.RecordedSpan;
+
+/// What is seen of the sound itself in the Time lens.
+class RibbonTest extends CloseUpTestBase {
+    @Start
+    void start(Stage stage) {
+        open(stage);
+    }
+
+    private Lane lane(String name) {
+        return Lane.of(desk.now(), closeUp.getBoundsInLocal().getHeight()).stream()
+                .filter(l -> l.voice().name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /// Rows of pixels in which something stands out from the lane, in one column of it.
+    private static int high(WritableImage image, double x, Lane lane) {
+        Color empty = image.getPixelReader().getColor((int) x, (int) lane.top() + 2);
+        int high = 0;
+        for (int y = (int) lane.top() + 1; y < lane.top() + lane.height() - 1; y++) {
+            Color here = image.getPixelReader().getColor((int) x, y);
+            boolean differs =
+                    Math.abs(here.getRed() - empty.getRed())
+                                    + Math.abs(here.getGreen() - empty.getGreen())
+                                    + Math.abs(here.getBlue() - empty.getBlue())
+                            > 0.02;
+            high += differs ? 1 : 0;
+        }
+        return high;
+    }
+
+    private WritableImage look(FxRobot robot, double from, double to) throws Exception {
+        robot.interact(() -> desk.sight().show(new Viewport(from, to)));
+        Thread.sleep(700);
+        return picture(robot, closeUp);
+    }
+
+    private double x(double seconds) {
+        return desk.sight().viewport().get().x(seconds, width());
+    }
+
+    @Test
+    void peaksStandAroundTheEnergyWhereTheSoundIsSeenFromNear(FxRobot robot) throws Exception {
+        openDoubles(robot, 5, 8);
+        robot.interact(() -> desk.hearing().hear(Version.RAW));
+        Thread.sleep(600);
+        WritableImage near = look(robot, 5, 8);
+        double loud =
+                derived(LEFT).analysis().orElseThrow().notes().stream()
+                        .filter(n -> n.span().startSeconds() > 5.3 && n.span().seconds() > 0.3)
+                        .mapToDouble(n -> n.span().middleSeconds() + 0.037)
+                        .findFirst()
+                        .orElseThrow();
+        int withPeaks = high(near, x(loud), lane(LEFT));
+        assertThat(withPeaks).isGreaterThan(20).isLessThan((int) lane(LEFT).height());
+        // A voice that is silent has hardly any height.
+        assertThat(high(look(robot, 0, 1), x(0.5), lane(LEFT))).isLessThan(5);
+    }
+
+    @Test
+    void essesAreCombed(FxRobot robot) throws Exception {
+        openDoubles(robot, 5, 8);
+        robot.interact(() -> desk.hearing().hear(Version.RAW));
+        Thread.sleep(600);
+        RecordedSpan ess =
+                derived(LEFT).analysis().orElseThrow().esses().stream()
+                        .filter(e -> e.seconds() > 0.08)
+                        .findFirst()
+                        .orElseThrow();
+        WritableImage image = look(robot, ess.startSeconds() - 0.3, ess.endSeconds() + 0.3);
+        Lane lane = lane(LEFT);
+        int y = (int) (lane.top() + lane.height() * (0.34 + 0.33));
+        int changes = 0;
+        double from = x(ess.startSeconds()) + 12;
+        double to = x(ess.endSeconds()) - 12;
+        for (int px = (int) from; px < to; px++) {
+            changes +=
+                    image.getPixelReader().getArgb(px, y)
+                                    != image.getPixelReader().getArgb(px - 1, y)
+                            ? 1
+                            : 0;
+        }
+        assertThat(changes).as("comb along the middle").isGreaterThan((int) ((to - from) / 4));
+    }
+
+    @Test
+    void whereARibbonWasIsSeenBehindIt(FxRobot robot) throws Exception {
+        openDoubles(robot, 5, 8);
+        String late = "Mara take 2";
+        robot.interact(() -> desk.select(Selection.ofVoice(voice(late).id())));
+        waitUntilDerived();
+        double start =
+                derived(late).analysis().orElseThrow().phrases().stream()
+                        .mapToDouble(RecordedSpan::startSeconds)
+                        .filter(t -> t > 5)
+                        .findFirst()
+                        .orElseThrow();
+        double sounds = derived(late).timing().map().outputSecondsAt(start);
+        assertThat(Math.abs(sounds - start)).isGreaterThan(0.3);
+        double end =
+                derived(late).analysis().orElseThrow().phrases().stream()
+                        .filter(p -> p.startSeconds() == start)
+                        .mapToDouble(RecordedSpan::endSeconds)
+                        .findFirst()
+                        .orElseThrow();
+        // Late as recorded: after the phrase has ended as it sounds, it still sounds as recorded.
+        double between = end - 0.25 * (end - derived(late).timing().map().outputSecondsAt(end));
+        WritableImage image = look(robot, between - 2, between + 1);
+        assertThat(high(image, x(between), lane(late))).isGreaterThan(6);
+    }
+
+    @Test
+    void theBedIsLaidUnderTheGuide(FxRobot robot) throws Exception {
+        openDoubles(robot, 5, 8);
+        WritableImage without = look(robot, 0, 2);
+        int before = high(without, x(1), lane("Mara lead"));
+        ChoiceBox<?> under = robot.lookup("#laid-under").queryAs(ChoiceBox.class);
+        int bed =
+                under.getItems().stream()
+                        .map(Object::toString)
+                        .toList()
+                        .indexOf("Concertina and bass (bed) under the guide");
+        robot.interact(() -> under.getSelectionModel().select(bed));
+        WritableImage with = look(robot, 0, 2);
+        assertThat(high(with, x(1), lane("Mara lead"))).isGreaterThan(before + 8);
+        robot.interact(() -> under.getSelectionModel().select(0));
+        assertThat(differing(without, look(robot, 0, 2))).isZero();
+    }
+}
