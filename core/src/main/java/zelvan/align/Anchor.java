@@ -21,6 +21,8 @@ public record Anchor(
         double confidence,
         Origin origin,
         Optional<Double> heldSeconds) {
+    private static final double ROOM_SECONDS = 0.02;
+
     /// Who says that two moments belong together.
     public enum Origin {
         /// The program.
@@ -87,6 +89,13 @@ public record Anchor(
 
     Anchor withConfidence(double newConfidence) {
         return new Anchor(kind, sourceSeconds, guideSeconds, newConfidence, origin, heldSeconds);
+    }
+
+    /// Whether another one lies apart from it, in the same order in both.
+    boolean leavesRoomFor(Anchor other) {
+        double source = sourceSeconds - other.sourceSeconds;
+        double guide = guideSeconds - other.guideSeconds;
+        return source * guide > 0 && Math.min(Math.abs(source), Math.abs(guide)) > ROOM_SECONDS;
     }
 
     /// The same with another moment of the guide.

@@ -38,19 +38,12 @@ public final class MomentMatcher {
         }
         List<Anchor> anchors = new ArrayList<>(byUser);
         for (Anchor anchor : nearest) {
-            if (anchor != null && byUser.stream().allMatch(u -> agree(u, anchor))) {
+            if (anchor != null && byUser.stream().allMatch(u -> u.leavesRoomFor(anchor))) {
                 anchors.add(anchor);
             }
         }
         anchors.sort(java.util.Comparator.comparingDouble(Anchor::sourceSeconds));
         return new Alignment(anchors, List.of(), List.of());
-    }
-
-    /// Whether two anchors leave each other room, in the same order.
-    private static boolean agree(Anchor a, Anchor b) {
-        double source = a.sourceSeconds() - b.sourceSeconds();
-        double moment = a.guideSeconds() - b.guideSeconds();
-        return source * moment > 0 && Math.min(Math.abs(source), Math.abs(moment)) > 0.02;
     }
 
     private static int nearest(double[] moments, Landmark landmark) {

@@ -141,6 +141,9 @@ final class Plan {
         if (session.guideReference().kind() == GuideReference.Kind.TRACK) {
             session.voice(session.guideReference().trackId()).ifPresent(concerned::add);
         }
+        if (session.guideReference().kind() == GuideReference.Kind.MIDDLE) {
+            concerned.addAll(followingGuide());
+        }
         Optional<Voice> leader = session.leaderOf(voice);
         while (leader.isPresent() && concerned.add(leader.get())) {
             leader = session.leaderOf(leader.get());
@@ -174,6 +177,7 @@ final class Plan {
         HandWork hand = session.handOf(guide);
         List<Grid> grids = List.of();
         List<Told> tracks = List.of();
+        List<Aligned> voices = List.of();
         switch (session.guideReference().kind()) {
             case ITSELF -> {}
             case GRID -> grids = session.grid().stream().toList();
@@ -183,9 +187,24 @@ final class Plan {
                                     .filter(this::isThere)
                                     .map(v -> new Told(read(v), Told.What.ONSETS))
                                     .toList();
+            case MIDDLE ->
+                    voices =
+                            followingGuide().stream()
+                                    .flatMap(v ->
+                                            heard(v)
+                                                    .map(h ->
+                                                            aligned(
+                                                                    v,
+                                                                    h,
+                                                                    guide,
+                                                                    heard,
+                                                                    Optional.empty()))
+                                                    .stream())
+                                    .toList();
         }
         GuideAligned aligned =
-                new GuideAligned(heard.heard(), grids, tracks, hand.anchors(), hand.marks());
+                new GuideAligned(
+                        heard.heard(), grids, tracks, voices, hand.anchors(), hand.marks());
         return new Line(
                 heard,
                 aligned,
@@ -213,15 +232,12 @@ final class Plan {
             return Optional.empty();
         }
         HandWork hand = session.handOf(voice);
-        Matched matched = new Matched(lead.get().heard.heard(), heard.heard());
-        asked.tell(matched, "Matching " + voice.name());
         Aligned aligned =
-                new Aligned(
-                        matched,
-                        hand.anchors(),
-                        hand.fences().stream().map(Fence::span).toList(),
-                        session.handOf(leader.get()).marks(),
-                        hand.marks(),
+                aligned(
+                        voice,
+                        heard,
+                        leader.get(),
+                        lead.get().heard,
                         inGuide(leader.get(), lead.get(), guide.get()));
         return Optional.of(
                 new Line(
@@ -234,6 +250,31 @@ final class Plan {
                                 List.of(new Placed(heard.heard(), aligned, guide.get().timed())),
                                 session.inForce(voice, TimingSettings::of),
                                 hand.fences())));
+    }
+
+    private Aligned aligned(
+            Voice voice,
+            Repaired heard,
+            Voice leader,
+            Repaired leaderHeard,
+            Optional<InGuide> inGuide) {
+        HandWork hand = session.handOf(voice);
+        Matched matched = new Matched(leaderHeard.heard(), heard.heard());
+        asked.tell(matched, "Matching " + voice.name());
+        return new Aligned(
+                matched,
+                hand.anchors(),
+                hand.fences().stream().map(Fence::span).toList(),
+                session.handOf(leader).marks(),
+                hand.marks(),
+                inGuide);
+    }
+
+    /// The voices that follow the guide itself.
+    private List<Voice> followingGuide() {
+        return session.followers().stream()
+                .filter(v -> session.leaderOf(v).equals(session.guide()))
+                .toList();
     }
 
     private static Optional<InGuide> inGuide(Voice leader, Line lead, Guiding guide) {

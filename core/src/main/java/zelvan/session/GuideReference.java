@@ -13,13 +13,17 @@ public record GuideReference(Kind kind, String trackId) {
         /// The session's grid.
         GRID,
         /// The onsets of another track.
-        TRACK
+        TRACK,
+        /// The middle of all voices that follow it, its own among them: there is no lead.
+        MIDDLE
     }
 
     /// As it was sung.
     public static final GuideReference ITSELF = new GuideReference(Kind.ITSELF, "");
 
     public static final GuideReference GRID = new GuideReference(Kind.GRID, "");
+
+    public static final GuideReference MIDDLE = new GuideReference(Kind.MIDDLE, "");
 
     public static GuideReference track(String id) {
         return new GuideReference(Kind.TRACK, id);

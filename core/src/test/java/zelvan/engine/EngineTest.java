@@ -18,12 +18,16 @@ import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.DoubleStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zelvan.align.Alignment;
 import zelvan.align.Anchor;
+import zelvan.align.Marks;
+import zelvan.analysis.Landmark;
+import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
@@ -39,12 +43,15 @@ import zelvan.exchange.VoicePrinter;
 import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.session.Edit;
+import zelvan.session.GuideEdit;
+import zelvan.session.GuideReference;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
 import zelvan.testing.Takes;
@@ -114,6 +121,55 @@ class EngineTest {
         for (String name : List.of("Odo low harmony", "Wren high harmony", "Odo octave")) {
             assertThat(Percentile.median(errorsMillis(name))).as(name).isLessThan(10);
             assertThat(Percentile.of(errorsMillis(name), 90)).as(name).isLessThan(30);
+        }
+    }
+
+    /// Without a lead: each vowel sounds at the median of when all of them sang it.
+    @Test
+    void voicesThatFollowTheirOwnMiddleMeetThere() {
+        Voice guide = session.guide().orElseThrow();
+        Session equals =
+                new GuideEdit.LineUpGuide(GuideReference.MIDDLE, "")
+                        .apply(session)
+                        .changing(
+                                guide.id(),
+                                v -> v.withSettings(Settings.of(TimingSettings.PULL, 100.0)));
+        Derived met = engine.derive(equals, Progress.NONE);
+        DerivedVoice lead = met.voice(guide.id()).orElseThrow();
+        List<Alignment> others =
+                session.followers().stream()
+                        .map(v -> met.voice(v.id()).orElseThrow().alignment())
+                        .toList();
+        List<Double> off = new ArrayList<>();
+        for (Landmark vowel : Marks.NONE.of(lead.analysis().orElseThrow())) {
+            if (vowel.kind() == LandmarkKind.VOWEL) {
+                double[] sung =
+                        DoubleStream.concat(
+                                        DoubleStream.of(vowel.seconds()),
+                                        others.stream()
+                                                .filter(a ->
+                                                        a.missing().stream()
+                                                                .noneMatch(m ->
+                                                                        m.contains(
+                                                                                vowel.seconds())))
+                                                .mapToDouble(
+                                                        a -> a.sourceSecondsAt(vowel.seconds())))
+                                .toArray();
+                off.add(
+                        Math.abs(
+                                lead.timing().map().outputSecondsAt(vowel.seconds())
+                                        - Percentile.median(sung)));
+            }
+        }
+        double[] all = off.stream().mapToDouble(Double::doubleValue).toArray();
+        assertThat(all).hasSizeGreaterThan(40);
+        assertThat(Percentile.median(all)).isLessThan(0.002);
+        assertThat(Percentile.of(all, 90)).isLessThan(0.02);
+        assertThat(lead.timing().map().isIdentity()).isFalse();
+        for (String name : List.of("Mara double left", "Mara double right", "Mara take 2")) {
+            assertThat(met.voice(voice(name).id()).orElseThrow().lock().after().medianSeconds())
+                    .as(name)
+                    .isLessThan(0.004);
         }
     }
 

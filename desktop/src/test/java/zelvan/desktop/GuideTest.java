@@ -128,6 +128,20 @@ class GuideTest extends CloseUpTestBase {
                 22 + 0.6 * 62);
     }
 
+    @Test
+    void withoutALeadAllMeetInTheirOwnMiddle(FxRobot robot) {
+        openDemo(robot);
+        workOn(robot, "Mara lead");
+        robot.clickOn("#strip-" + voice("Mara lead").id());
+        ChoiceBox<?> box = robot.lookup("#guide-reference").queryAs(ChoiceBox.class);
+        robot.interact(() -> box.getSelectionModel().select(2));
+        waitUntilDerived();
+        assertThat(undoTitle()).isEqualTo("Guide: line up with the middle of all voices");
+        assertThat(inForce("Mara lead", TimingSettings.PULL)).isEqualTo(100);
+        assertThat(derived("Mara lead").timing().map().isIdentity()).isFalse();
+        assertThat(derived(RIGHT).lock().after().medianSeconds()).isLessThan(0.01);
+    }
+
     /// Correcting the guide is a choice.
     @Test
     void theGuideIsOnlySeenUntilItIsWorkedOn(FxRobot robot) {

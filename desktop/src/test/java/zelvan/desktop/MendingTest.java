@@ -174,6 +174,31 @@ class MendingTest extends CloseUpTestBase {
     }
 
     @Test
+    void aMatchThatIsNotSureCanBeTakenOtherwise(FxRobot robot) {
+        openListed(robot);
+        Place unsure =
+                places().stream()
+                        .filter(p -> new Mending(desk.now()).otherMend(p).isPresent())
+                        .findFirst()
+                        .orElseThrow();
+        assertThat(unsure.flaw().kind()).isEqualTo(Flaw.Kind.MATCH);
+        visit(robot, unsure);
+        assertThat(robot.lookup("#mend-otherwise").queryAs(Button.class).getText())
+                .isEqualTo("Take the other match");
+        robot.clickOn("#mend-otherwise");
+        waitUntilDerived();
+        assertThat(hand(unsure.voice().name()).anchors())
+                .singleElement()
+                .satisfies(anchor -> {
+                    assertThat(anchor.origin()).isEqualTo(Anchor.Origin.PLACED);
+                    assertThat(derived(unsure.voice().name()).alignment().anchors())
+                            .contains(anchor);
+                });
+        robot.interact(desk::undo);
+        assertThat(hand(unsure.voice().name()).anchors()).isEmpty();
+    }
+
+    @Test
     void whatIsMeantIsTickedOffAndSaved(FxRobot robot) throws Exception {
         openListed(robot);
         Place first = places().getFirst();

@@ -30,6 +30,7 @@ import zelvan.align.Anchor;
 import zelvan.analysis.Note;
 import zelvan.derived.Clocks;
 import zelvan.desktop.acts.Selection;
+import zelvan.play.Program;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.Role;
@@ -451,5 +452,32 @@ class TracksTest extends WindowTestBase {
         }
         key(robot, KeyCode.CONTROL, KeyCode.Z);
         assertThat(hand("Mara take 2").size()).isZero();
+    }
+
+    /// What is set for the stack holds for the voices that set nothing else.
+    @Test
+    void aStackHasALevel(FxRobot robot) {
+        openDemo(robot);
+        robot.clickOn(strip("Mara double right"));
+        setLevel(robot, "-2");
+        robot.clickOn("#stack-doubles");
+        setLevel(robot, "-7");
+        assertThat(undoTitle()).isEqualTo("Doubles: level -7 dB");
+        assertThat(inForce("Mara double left", Strip.LEVEL)).isEqualTo(-7);
+        assertThat(inForce("Mara double right", Strip.LEVEL)).isEqualTo(-2);
+        Program.Track left =
+                work.playback().program().tracks().stream()
+                        .filter(t -> t.id().equals(voice("Mara double left").id()))
+                        .findFirst()
+                        .orElseThrow();
+        assertThat(left.leftGain()).isCloseTo(Math.pow(10, -7 / 20.0), within(1e-9));
+    }
+
+    private void setLevel(FxRobot robot, String decibels) {
+        TextField level = robot.lookup("#level-field").queryAs(TextField.class);
+        robot.interact(() -> {
+            level.setText(decibels);
+            level.getOnAction().handle(new ActionEvent());
+        });
     }
 }

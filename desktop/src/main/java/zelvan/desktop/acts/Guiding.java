@@ -8,7 +8,10 @@ import zelvan.session.Edit;
 import zelvan.session.GuideEdit;
 import zelvan.session.GuideReference;
 import zelvan.session.Role;
+import zelvan.session.Scope;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.timing.TimingSettings;
 import zelvan.units.Grid;
 import zelvan.units.TempoMap;
 
@@ -28,6 +31,7 @@ public record Guiding(State now) {
         List<Reference> references = new ArrayList<>();
         references.add(new Reference(GuideReference.ITSELF, "nothing, as sung"));
         references.add(new Reference(GuideReference.GRID, "the grid"));
+        references.add(new Reference(GuideReference.MIDDLE, "the middle of all voices"));
         for (Voice voice : now.session().voices()) {
             if (voice.role() != Role.GUIDE) {
                 references.add(new Reference(GuideReference.track(voice.id()), voice.name()));
@@ -43,7 +47,20 @@ public record Guiding(State now) {
                         && now.session().grid().isEmpty();
         Edit usual =
                 new GuideEdit.SetGrid(Optional.of(gridOrUsual()), describe(gridOrUsual().tempo()));
-        return Act.together(lineUp.title(), needsGrid ? List.of(usual, lineUp) : List.of(lineUp));
+        List<Edit> edits = new ArrayList<>(needsGrid ? List.of(usual, lineUp) : List.of(lineUp));
+        if (chosen.reference.equals(GuideReference.MIDDLE)) {
+            // A voice that only stands for the others has no say of its own.
+            now.session()
+                    .guide()
+                    .ifPresent(guide ->
+                            edits.add(
+                                    new Turn<>(
+                                            List.of(new Scope.OfVoice(guide.id())),
+                                            guide.name(),
+                                            TimingSettings.PULL,
+                                            100.0)));
+        }
+        return Act.together(lineUp.title(), edits);
     }
 
     /// The grid, or the one to start from where there is none.

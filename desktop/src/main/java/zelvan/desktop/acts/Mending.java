@@ -10,6 +10,8 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import zelvan.align.Anchor;
+import zelvan.align.OtherMatch;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.Clocks;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.ToMend;
@@ -140,6 +142,35 @@ public record Mending(State now) {
             case CLICK, LOUDNESS, ROUGH -> protect(place, Protection.Kind.BOTH);
             case OCTAVE, OCTAVE_HEARD, LEVEL, ESS, PAUSE -> Optional.empty();
         };
+    }
+
+    /// What could be done instead with another click; usually empty.
+    public Optional<Mend> otherMend(Place place) {
+        return place.flaw().kind() == Flaw.Kind.MATCH ? otherMatch(place) : Optional.empty();
+    }
+
+    private Optional<Mend> otherMatch(Place place) {
+        Optional<DerivedVoice> made = now.made(place.voice.id());
+        Optional<VoiceAnalysis> heard = made.flatMap(DerivedVoice::analysis);
+        return now.derived()
+                .guideAnalysis()
+                .flatMap(guide ->
+                        heard.flatMap(voice ->
+                                OtherMatch.of(
+                                        guide, voice, made.get().alignment(), place.flaw().span())))
+                .map(anchor ->
+                        new Mend(
+                                "Take the other match",
+                                Act.of(
+                                                new RepairEdit.SetAnchors(
+                                                        place.voice.name(),
+                                                        List.of(
+                                                                new RepairEdit.Of(
+                                                                        place.voice.id(), anchor))))
+                                        .focusing(
+                                                new Focus.OnBead(
+                                                        place.voice.id(),
+                                                        anchor.sourceSeconds()))));
     }
 
     /// The moment of the voice that sounds apart is held where the guide's is.

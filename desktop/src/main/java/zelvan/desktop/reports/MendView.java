@@ -46,6 +46,7 @@ public final class MendView {
     private final ToggleButton selectedOnly = new ToggleButton();
     private final ListView<Place> list = new ListView<>();
     private final Button mend = new Button();
+    private final Button otherwise = new Button();
     private final Button tick = new Button();
     private final VBox root;
     private Narrowing narrowing = Narrowing.NONE;
@@ -94,6 +95,9 @@ public final class MendView {
         mend.setId("mend");
         mend.getStyleClass().add("offer");
         mend.setOnAction(e -> mend());
+        otherwise.setId("mend-otherwise");
+        otherwise.getStyleClass().add("offer");
+        otherwise.setOnAction(e -> mendOtherwise());
         tick.setId("tick-off");
         tick.setGraphic(Theme.icon(Feather.CHECK));
         tick.setOnAction(e -> tickOff());
@@ -101,7 +105,7 @@ public final class MendView {
         HBox.setHgrow(space, Priority.ALWAYS);
         HBox head = new HBox(6, heading, space, selectedOnly, kinds);
         head.setAlignment(Pos.CENTER_LEFT);
-        HBox below = new HBox(6, mend, tick);
+        HBox below = new HBox(6, mend, otherwise, tick);
         below.setAlignment(Pos.CENTER_LEFT);
         VBox.setVgrow(list, Priority.ALWAYS);
         root = new VBox(3, head, list, below);
@@ -173,6 +177,15 @@ public final class MendView {
                         new Mending(now).mend(place).map(Mending.Mend::act).orElse(Act.NOTHING)));
     }
 
+    private void mendOtherwise() {
+        visited.ifPresent(place ->
+                desk.act(now ->
+                        new Mending(now)
+                                .otherMend(place)
+                                .map(Mending.Mend::act)
+                                .orElse(Act.NOTHING)));
+    }
+
     private void tickOff() {
         visited.ifPresent(place -> desk.act(now -> new Mending(now).tickOff(place)));
     }
@@ -235,6 +248,9 @@ public final class MendView {
         Optional<Mending.Mend> offer = shown.flatMap(p -> new Mending(desk.now()).mend(p));
         mend.setText(offer.map(Mending.Mend::word).orElse(""));
         show(mend, offer.isPresent());
+        Optional<Mending.Mend> other = shown.flatMap(p -> new Mending(desk.now()).otherMend(p));
+        otherwise.setText(other.map(Mending.Mend::word).orElse(""));
+        show(otherwise, other.isPresent());
         tick.setText(narrowing.meant() ? "Not meant" : "It is meant");
         show(tick, shown.isPresent());
     }

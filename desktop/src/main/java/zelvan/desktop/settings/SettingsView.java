@@ -182,7 +182,7 @@ public final class SettingsView {
         moreFold.show(any && !ofGuide);
         show(timing.start(), any && !ofGuide);
         pitchFold.show(any || ofGuide);
-        voiceFold.show(selected.isPresent());
+        voiceFold.show(selected.isPresent() || desk.selection().get().stackId().isPresent());
         if (!open.get().isShown()) {
             timingFold.open();
         }

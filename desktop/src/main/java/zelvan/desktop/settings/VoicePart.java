@@ -74,6 +74,9 @@ final class VoicePart {
     /// Also those that are no part of a stack.
     private Scopes scopes() {
         List<Voice> voices = voices();
+        if (voices.isEmpty()) {
+            return Scopes.of(desk.selection().get(), desk.session());
+        }
         return new Scopes(
                 voices.stream().<Scope>map(v -> new Scope.OfVoice(v.id())).toList(),
                 Voice.names(voices));
@@ -116,6 +119,11 @@ final class VoicePart {
             }
             refreshButtons(voices);
             shown.add(buttons);
+        } else if (desk.selection().get().stackId().isPresent()) {
+            heading.setText("All of the stack");
+            rows.refresh();
+            shown.add(heading);
+            shown.addAll(rows.nodes(Strip.SETTINGS));
         }
         if (!root.getChildren().equals(shown)) {
             root.getChildren().setAll(shown);

@@ -66,7 +66,12 @@ class SongActsTest {
         Guiding guiding = new Guiding(NOW);
         assertThat(guiding.references())
                 .extracting(Guiding.Reference::name)
-                .containsExactly("nothing, as sung", "the grid", "Left", "Right");
+                .containsExactly(
+                        "nothing, as sung",
+                        "the grid",
+                        "the middle of all voices",
+                        "Left",
+                        "Right");
         State lined = Sung.after(NOW, guiding.lineUpWith(guiding.references().get(1)));
         assertThat(lined.session().guideReference()).isEqualTo(GuideReference.GRID);
         assertThat(lined.session().grid()).hasValue(guiding.gridOrUsual());
