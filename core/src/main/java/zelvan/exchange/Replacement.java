@@ -3,11 +3,9 @@ package zelvan.exchange;
 import java.nio.file.Path;
 import java.util.Optional;
 import zelvan.audio.AudioFileProblem;
-import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
-import zelvan.dsp.Resampler;
-import zelvan.measure.CombMeter;
+import zelvan.measure.SamePerformance;
 import zelvan.session.AudioReference;
 import zelvan.session.FreeIds;
 import zelvan.session.HandWork;
@@ -15,7 +13,6 @@ import zelvan.session.Recording;
 import zelvan.session.Session;
 import zelvan.session.TrackEdit;
 import zelvan.session.Voice;
-import zelvan.units.RecordedSpan;
 
 /// Another recording in the place of a voice's. What was said by hand of the old one holds where
 /// both are the same performance, as they are where a file was only cleaned, or sung again in part.
@@ -23,14 +20,6 @@ import zelvan.units.RecordedSpan;
 /// @param edit puts it there
 /// @param letGo how much of what was said by hand does not hold any more
 public record Replacement(TrackEdit.Replace edit, int letGo) {
-    /// Two takes of one singer stay well below it, the same take through a filter above.
-    private static final double SAME_LIKENESS = 0.5;
-
-    /// What is shorter is listened to with what is around it.
-    private static final double SHORTEST_SECONDS = 0.6;
-
-    private static final int RATE_HERTZ = 16_000;
-
     /// Listens to both recordings. Where the old one cannot be read, everything is taken to hold.
     ///
     /// @throws AudioFileProblem if the new one cannot be read
@@ -41,7 +30,9 @@ public record Replacement(TrackEdit.Replace edit, int letGo) {
         HandWork holds =
                 before(session.audioOf(voice))
                         .filter(old -> !old.sha256().equals(now.sha256()))
-                        .map(old -> said.where(span -> isSame(old.sound(), now.sound(), span)))
+                        .map(old ->
+                                said.where(
+                                        span -> SamePerformance.in(old.sound(), now.sound(), span)))
                         .orElse(said);
         Recording recording =
                 new Recording(
@@ -59,20 +50,5 @@ public record Replacement(TrackEdit.Replace edit, int letGo) {
         } catch (AudioFileProblem gone) {
             return Optional.empty();
         }
-    }
-
-    private static boolean isSame(Sound old, Sound now, RecordedSpan span) {
-        double missing = Math.max(0, SHORTEST_SECONDS - span.seconds());
-        double from = Math.max(0, span.startSeconds() - missing / 2);
-        double to = span.endSeconds() + missing / 2;
-        return CombMeter.likeness(cut(old, from, to), cut(now, from, to), RATE_HERTZ)
-                > SAME_LIKENESS;
-    }
-
-    private static float[] cut(Sound sound, double from, double to) {
-        int rate = sound.sampleRateHertz();
-        long first = Math.round(from * rate);
-        int count = (int) (Math.round(to * rate) - first);
-        return Resampler.quick(rate, RATE_HERTZ).resample(sound.mono(first, count));
     }
 }

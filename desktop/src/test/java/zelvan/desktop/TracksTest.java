@@ -66,15 +66,22 @@ class TracksTest extends WindowTestBase {
     /// The robot lets no key count that is held while it clicks.
     private static void clickWithShift(FxRobot robot, String query) {
         Node node = robot.lookup(query).query();
-        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, true, false)));
+        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, 1, true, false)));
     }
 
     private static void clickWithShortcut(FxRobot robot, String query) {
         Node node = robot.lookup(query).query();
-        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, false, true)));
+        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, 1, false, true)));
     }
 
-    private static MouseEvent mouse(EventType<MouseEvent> type, boolean shift, boolean shortcut) {
+    /// However busy the machine is: the robot's two clicks may come too far apart.
+    private static void doubleClick(FxRobot robot, String query) {
+        Node node = robot.lookup(query).query();
+        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, 2, false, false)));
+    }
+
+    private static MouseEvent mouse(
+            EventType<MouseEvent> type, int clicks, boolean shift, boolean shortcut) {
         return new MouseEvent(
                 type,
                 0,
@@ -82,7 +89,7 @@ class TracksTest extends WindowTestBase {
                 0,
                 0,
                 MouseButton.PRIMARY,
-                1,
+                clicks,
                 shift,
                 shortcut,
                 false,
@@ -123,7 +130,7 @@ class TracksTest extends WindowTestBase {
     @Test
     void aTrackIsNamedWhereItsNameStands(FxRobot robot) throws Exception {
         openDemo(robot);
-        robot.doubleClickOn("#name-" + voice("Mara double left").id());
+        doubleClick(robot, "#name-" + voice("Mara double left").id());
         String id = voice("Mara double left").id();
         TextField field = robot.lookup("#name-" + id + "-field").queryAs(TextField.class);
         assertThat(field.getText()).isEqualTo("Mara double left");
@@ -191,7 +198,7 @@ class TracksTest extends WindowTestBase {
         key(robot, KeyCode.CONTROL, KeyCode.G);
         Stack own = desk.session().stack(voice("Mara take 2").stackId()).orElseThrow();
         assertThat(own.name()).isEqualTo("Stack 1");
-        robot.doubleClickOn("#stack-" + own.id());
+        doubleClick(robot, "#stack-" + own.id());
         robot.interact(() ->
                 robot.lookup("#stack-" + own.id() + "-field")
                         .queryAs(TextField.class)
@@ -239,9 +246,9 @@ class TracksTest extends WindowTestBase {
         assertThat(heard()).containsExactly("Odo low harmony", "Wren high harmony");
         assertThat(work.playback().program().tracks()).hasSize(2);
         Node alone = robot.lookup("#solo-" + voice("Odo octave").id()).query();
-        robot.interact(() -> alone.fireEvent(mouse(MouseEvent.MOUSE_RELEASED, false, true)));
+        robot.interact(() -> alone.fireEvent(mouse(MouseEvent.MOUSE_RELEASED, 1, false, true)));
         assertThat(heard()).containsExactly("Odo octave");
-        robot.interact(() -> alone.fireEvent(mouse(MouseEvent.MOUSE_RELEASED, false, true)));
+        robot.interact(() -> alone.fireEvent(mouse(MouseEvent.MOUSE_RELEASED, 1, false, true)));
         assertThat(heard()).containsExactly("all");
         robot.clickOn(strip("Wren high harmony"));
         String octave = voice("Odo octave").id();

@@ -206,6 +206,7 @@ public final class Desk {
         focus.set(Focus.NOTHING);
         taken = Optional.empty();
         sight.layUnder(Optional.empty());
+        sight.waves().forget();
         derived.set(Derived.NOTHING);
         findings.forget();
         hearing.forgetRaw();

@@ -18,6 +18,7 @@ public final class Sight {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<PitchRange>> pitchRange =
             new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final Waves waves = new Waves();
     private List<String> voiceIds = List.of();
 
     /// What the close-up is looked at through.
@@ -73,6 +74,11 @@ public final class Sight {
 
     public void layUnder(Optional<String> voiceId) {
         laidUnder.set(voiceId);
+    }
+
+    /// The peaks of what is looked at.
+    public Waves waves() {
+        return waves;
     }
 
     /// The voices in sight, from top to bottom.

@@ -21,6 +21,7 @@ public final class Work implements AutoCloseable {
     private final MidiFiles midi;
     private final Documents documents;
     private final Prints prints;
+    private final WaveReading waves;
 
     /// @param engine derives; closed with the work
     /// @param data folder for what must not get lost: autosaves of sessions that were never saved,
@@ -35,6 +36,7 @@ public final class Work implements AutoCloseable {
         midi = new MidiFiles(desk);
         documents = new Documents(desk, midi, background, data.resolve(UNSAVED), ledger);
         prints = new Prints(desk, engine, documents);
+        waves = new WaveReading(desk.sight().waves());
         keepStarts(data.resolve(STARTS));
     }
 
@@ -82,6 +84,7 @@ public final class Work implements AutoCloseable {
     @Override
     public void close() {
         documents.close();
+        waves.close();
         desk.hearing().player().close();
         engine.close();
     }

@@ -10,6 +10,7 @@ import zelvan.analysis.Outline;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.desktop.desk.Viewport;
+import zelvan.desktop.desk.Waves;
 import zelvan.units.Decibels;
 import zelvan.units.RecordedSpan;
 

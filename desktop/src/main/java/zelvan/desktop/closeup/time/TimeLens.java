@@ -37,12 +37,13 @@ public final class TimeLens implements LensView {
     public TimeLens(Desk desk, Theme theme, Slide slide) {
         this.desk = desk;
         locked = slide.locked();
-        painter = new TimePainter(desk, theme, new Waves(this::repaint));
+        painter = new TimePainter(desk, theme);
         region = new PaintedRegion(this::paint, LensView.playhead(desk));
         region.setId("close-up");
         region.setFocusTraversable(true);
         region.setAccessibleText("Close-up: guide and voices in time");
         gestures = new TimeGestures(desk, region, locked);
+        desk.sight().waves().known().subscribe(ignored -> region.repaint());
         under = new LaidUnder(desk);
         desk.sight().laidUnder().subscribe(ignored -> region.repaint());
         scroll = new ScrollPane(region);

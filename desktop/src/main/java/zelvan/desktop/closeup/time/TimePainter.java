@@ -52,11 +52,8 @@ final class TimePainter {
 
     private final Desk desk;
     private final Theme theme;
-    private final Waves waves;
 
-    /// @param waves the peaks of what is seen
-    TimePainter(Desk desk, Theme theme, Waves waves) {
-        this.waves = waves;
+    TimePainter(Desk desk, Theme theme) {
         this.desk = desk;
         this.theme = theme;
     }
@@ -204,7 +201,7 @@ final class TimePainter {
                 .paint(
                         lane.outline(),
                         lane.made().file().map(SoundFile::sound),
-                        waves,
+                        desk.sight().waves(),
                         lane.made().analysis().map(VoiceAnalysis::esses).orElse(List.of()),
                         colour.deriveColor(0, 1, 1, strong),
                         selected ? colours.raised() : colours.surface());
@@ -278,7 +275,7 @@ final class TimePainter {
                             .paint(
                                     outline,
                                     under.get().file().map(SoundFile::sound),
-                                    waves,
+                                    desk.sight().waves(),
                                     List.of(),
                                     colours.accent().deriveColor(0, 1, 1, 0.3),
                                     colours.surface());
