@@ -26,14 +26,24 @@ public record Guess(Map<String, Role> roles) {
         return known.guide().isPresent() || session.guide().isEmpty() ? known : led(known);
     }
 
+    /// A track that somebody has put into a stack of his own stays in it.
     private static Session knowing(Session session, Voice voice, Role role) {
         Stack stack = Stack.of(role);
+        boolean placed =
+                voice.role().follows() && !voice.stackId().equals(Stack.of(voice.role()).id());
+        if (!role.follows()) {
+            return session.changing(voice.id(), v -> v.guessedAs(role, ""))
+                    .withoutEmptied(voice.stackId());
+        }
+        if (placed) {
+            return session.changing(voice.id(), v -> v.guessedAs(role, voice.stackId()));
+        }
         List<Stack> stacks = new ArrayList<>(session.stacks());
-        if (role.follows() && session.stack(stack.id()).isEmpty()) {
+        if (session.stack(stack.id()).isEmpty()) {
             stacks.add(stack);
         }
         return session.withStacks(stacks)
-                .changing(voice.id(), v -> v.guessedAs(role, role.follows() ? stack.id() : ""))
+                .changing(voice.id(), v -> v.guessedAs(role, stack.id()))
                 .withoutEmptied(voice.stackId());
     }
 

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
 class GuessTest {
@@ -42,5 +43,20 @@ class GuessTest {
     void aStackThatNobodyIsInAnyMoreGoes() {
         Session known = new Guess(Map.of("v", Role.OCTAVE, "w", Role.OCTAVE)).in(guessedAll());
         assertThat(known.stacks()).extracting(Stack::id).containsExactly("octaves");
+    }
+
+    @Test
+    void aTrackThatSomebodyHasPutSomewhereStaysThere() {
+        Stack gang = HistoryTest.DOUBLES.withName("Gang");
+        Session placed =
+                new TrackEdit.Move(
+                                List.of("v"),
+                                "Left",
+                                Optional.empty(),
+                                new Stack("gang", gang.name(), gang.settings()))
+                        .apply(guessedAll());
+        Session known = new Guess(Map.of("v", Role.HARMONY)).in(placed);
+        assertThat(known.voice("v").orElseThrow().role()).isEqualTo(Role.HARMONY);
+        assertThat(known.voice("v").orElseThrow().stackId()).isEqualTo("gang");
     }
 }

@@ -29,6 +29,7 @@ import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Protections;
 import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
 import zelvan.desktop.desk.Viewport;
@@ -222,6 +223,9 @@ final class Screenshots {
     private static void guide(Desk desk) {
         Grid grid = new Grid(TempoMap.steady(150, 3, 0), Grid.Division.HALVES, Grid.STRAIGHT);
         desk.apply(new GuideEdit.SetGrid(Optional.of(grid), "150.0 beats a minute"));
+        desk.session()
+                .guide()
+                .ifPresent(g -> desk.act(now -> new Tracks(now).keep(List.of(g), false)));
         desk.apply(new GuideEdit.LineUpGuide(GuideReference.GRID, "line up with the grid"));
         String id = desk.session().guide().orElseThrow().id();
         desk.apply(new Turn<>(List.of(new Scope.OfVoice(id)), "Guide", TimingSettings.PULL, 100.0));

@@ -11,6 +11,8 @@ import zelvan.session.Role;
 
 /// Chooses the track that is laid under the guide.
 final class LaidUnder {
+    private static final double WIDTH = 200;
+
     private final Desk desk;
     private final ChoiceBox<Choice> box = new ChoiceBox<>();
     private boolean showing;
@@ -29,6 +31,7 @@ final class LaidUnder {
         box.setId("laid-under");
         box.setTooltip(new Tooltip("A track that is seen under the guide, the bed for instance"));
         box.setFocusTraversable(false);
+        box.setPrefWidth(WIDTH);
         box.setOnAction(e -> {
             if (!showing && box.getValue() != null) {
                 desk.sight().layUnder(box.getValue().voiceId());
