@@ -226,15 +226,26 @@ public final class MainWindow {
                         "Close-up in pitch",
                         "2",
                         () -> desk.sight().lookThrough(Lens.PITCH)),
-                Command.of("closer", "Look", "Closer", "Shortcut+UP", () -> desk.zoom(0.6)),
+                Command.of(
+                        "closer", "Look", "Closer", "Shortcut+UP", () -> desk.looking().zoom(0.6)),
                 Command.of(
                         "further",
                         "Look",
                         "Further away",
                         "Shortcut+DOWN",
-                        () -> desk.zoom(1 / 0.6)),
-                Command.of("fit", "Look", "Fit what is selected, or the phrase", "X", desk::fit),
-                Command.of("fit-song", "Look", "Fit the whole song", "Shift+X", desk::fitSong),
+                        () -> desk.looking().zoom(1 / 0.6)),
+                Command.of(
+                        "fit",
+                        "Look",
+                        "Fit what is selected, or the phrase",
+                        "X",
+                        desk.looking()::fit),
+                Command.of(
+                        "fit-song",
+                        "Look",
+                        "Fit the whole song",
+                        "Shift+X",
+                        desk.looking()::fitSong),
                 Command.of("along", "Look", "Along", "Shortcut+RIGHT", () -> along(0.4)),
                 Command.of("back", "Look", "Back", "Shortcut+LEFT", () -> along(-0.4)),
                 Command.of("light", "Look", "Light or dark", "Shortcut+T", theme::toggle),
@@ -257,7 +268,7 @@ public final class MainWindow {
     }
 
     private void along(double share) {
-        desk.moveAlong(share * desk.sight().viewport().get().seconds());
+        desk.looking().moveAlong(share * desk.sight().viewport().get().seconds());
     }
 
     private void showKeys() {

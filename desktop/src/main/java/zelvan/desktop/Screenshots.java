@@ -156,7 +156,7 @@ final class Screenshots {
                         .findFirst()
                         .orElseThrow();
         GuideSpan phrase = desk.derived().get().guidePhrases().get(4);
-        desk.visit(voice.id(), phrase);
+        desk.looking().visit(voice.id(), phrase);
         desk.sight().show(new Viewport(phrase.startSeconds() - 0.2, phrase.startSeconds() + 2.4));
     }
 

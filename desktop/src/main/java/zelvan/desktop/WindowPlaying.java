@@ -37,7 +37,7 @@ record WindowPlaying(Desk desk) {
 
     /// The same while the close-up is moved along with each picture.
     String scrolling() {
-        return line("the same while it scrolls", () -> desk.moveAlong(SCROLLED_SECONDS));
+        return line("the same while it scrolls", () -> desk.looking().moveAlong(SCROLLED_SECONDS));
     }
 
     /// The same while it is zoomed, to and fro.
@@ -45,7 +45,7 @@ record WindowPlaying(Desk desk) {
         int[] steps = {0};
         return line(
                 "the same while it zooms",
-                () -> desk.zoom(steps[0]++ / ZOOM_STEPS % 2 == 0 ? ZOOM : 1 / ZOOM));
+                () -> desk.looking().zoom(steps[0]++ / ZOOM_STEPS % 2 == 0 ? ZOOM : 1 / ZOOM));
     }
 
     private static String line(String what, Runnable eachPicture) {

@@ -282,7 +282,7 @@ class ListeningTest extends WindowTestBase {
         Voice left = voice("Mara double left");
         GuideSpan phrase = desk.derived().get().guidePhrases().get(2);
         robot.interact(() -> {
-            desk.visit(left.id(), phrase);
+            desk.looking().visit(left.id(), phrase);
             desk.hearing().loop(true);
         });
         SongSpan whole = desk.hearing().player().loop().orElseThrow();
@@ -327,7 +327,7 @@ class ListeningTest extends WindowTestBase {
         openDemo(robot);
         Node closeUp = robot.lookup("#close-up").query();
         double width = closeUp.getBoundsInLocal().getWidth();
-        robot.interact(() -> desk.show(desk.derived().get().guidePhrases().get(3)));
+        robot.interact(() -> desk.looking().show(desk.derived().get().guidePhrases().get(3)));
         Viewport before = desk.sight().viewport().get();
         robot.interact(() -> wheel(closeUp, 0.25 * width, 90, 40, false, false));
         assertThat(desk.sight().viewport().get()).isEqualTo(before);

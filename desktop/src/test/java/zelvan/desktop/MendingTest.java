@@ -320,7 +320,7 @@ class MendingTest extends CloseUpTestBase {
         Place place = octaves().getFirst();
         assertThat(place.flaw().span().middleSeconds()).isCloseTo(2.275, within(0.1));
 
-        robot.interact(() -> desk.visit(place));
+        robot.interact(() -> desk.looking().visit(place));
         assertThat(desk.sight().lens().get()).isEqualTo(Lens.PITCH);
         assertThat(desk.focus().get()).isInstanceOf(Focus.OnRange.class);
         robot.press(KeyCode.CONTROL, KeyCode.SHIFT)
@@ -332,7 +332,7 @@ class MendingTest extends CloseUpTestBase {
         robot.interact(desk::undo);
         waitUntilListed();
         assertThat(octaves()).hasSize(1);
-        robot.interact(() -> desk.visit(place));
+        robot.interact(() -> desk.looking().visit(place));
         robot.press(KeyCode.CONTROL, KeyCode.SHIFT)
                 .type(KeyCode.DOWN)
                 .release(KeyCode.SHIFT, KeyCode.CONTROL);

@@ -214,7 +214,7 @@ class PitchLensTest extends CloseUpTestBase {
         assertThat(higher.lowCents()).isCloseTo(nearer.lowCents() + 100, within(0.01));
         assertThat(desk.sight().viewport().get()).isEqualTo(before);
         assertThat(differing(fitted, picture(robot, lens))).isGreaterThan(500);
-        robot.interact(desk::fit);
+        robot.interact(desk.looking()::fit);
         assertThat(desk.sight().pitchRange().get()).isEmpty();
     }
 

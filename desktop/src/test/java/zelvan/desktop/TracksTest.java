@@ -265,14 +265,14 @@ class TracksTest extends WindowTestBase {
     @Test
     void playingBeginsWhereOneClickedAndGoesBackThere(FxRobot robot) {
         openDemo(robot);
-        robot.interact(() -> desk.seekAndShow(10));
+        robot.interact(() -> desk.looking().seekAndShow(10));
         robot.type(KeyCode.SPACE);
         waitUntil(() -> desk.hearing().player().positionSeconds() > 10.5);
         robot.type(KeyCode.SPACE);
         waitUntil(() -> Math.abs(desk.hearing().player().positionSeconds() - 10) < 1e-6);
         robot.type(KeyCode.SPACE);
         waitUntil(() -> desk.hearing().player().positionSeconds() > 10.2);
-        robot.interact(() -> desk.seekAndShow(20));
+        robot.interact(() -> desk.looking().seekAndShow(20));
         waitUntil(() -> desk.hearing().player().positionSeconds() > 20.2);
         key(robot, KeyCode.SHIFT, KeyCode.SPACE);
         waitUntil(() -> !desk.hearing().player().playing());

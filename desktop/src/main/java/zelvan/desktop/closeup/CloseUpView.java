@@ -93,7 +93,7 @@ public final class CloseUpView {
     private void moved() {
         Player player = desk.hearing().player();
         if (player.playing() && !lens().isHeld()) {
-            desk.follow(player.positionSeconds());
+            desk.looking().follow(player.positionSeconds());
         }
         lens().movePlayhead();
     }

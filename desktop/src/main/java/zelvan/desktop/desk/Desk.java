@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import javafx.beans.property.ReadOnlyBooleanProperty;
 import javafx.beans.property.ReadOnlyBooleanWrapper;
@@ -19,11 +20,9 @@ import zelvan.derived.Derived;
 import zelvan.desktop.acts.Act;
 import zelvan.desktop.acts.Carrying;
 import zelvan.desktop.acts.Focus;
-import zelvan.desktop.acts.Mending;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.acts.State;
 import zelvan.desktop.acts.Tracks;
-import zelvan.measure.Flaw;
 import zelvan.play.Player;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
@@ -34,19 +33,9 @@ import zelvan.session.OwnStarts;
 import zelvan.session.Session;
 import zelvan.session.Sparing;
 import zelvan.session.Voice;
-import zelvan.units.GuideSpan;
-import zelvan.units.SongSpan;
 
 /// The window's state.
 public final class Desk {
-    /// A place that is left to mend is shown with at least this much to both sides of its middle.
-    private static final double SHORTEST_PLACE_SECONDS = 0.9;
-
-    /// Where in the close-up a moment stands that it follows.
-    private static final double FOLLOWED_SHARE = 0.1;
-
-    private static final double BEFORE_PHRASE_SECONDS = 0.3;
-
     private final ReadOnlyObjectWrapper<History> history =
             new ReadOnlyObjectWrapper<>(History.startingWith(Session.EMPTY));
     private final ReadOnlyObjectWrapper<Optional<Path>> file =
@@ -61,6 +50,7 @@ public final class Desk {
     private final ReadOnlyObjectWrapper<Focus> focus = new ReadOnlyObjectWrapper<>(Focus.NOTHING);
     private final Sight sight = new Sight();
     private final Hearing hearing;
+    private final Looking looking = new Looking(this);
     private final Job deriving = new Job();
     private final Job printing = new Job();
     private final ObservableList<Message> messages = FXCollections.observableArrayList();
@@ -231,18 +221,19 @@ public final class Desk {
 
     /// What was read of recordings is known from now on; that is no change that wants to be saved.
     public void know(Map<String, AudioReference> recordings) {
-        saved = saved.knowing(recordings);
-        if (!session().knowing(recordings).equals(session())) {
-            history.set(history.get().amended(s -> s.knowing(recordings)));
-        }
+        know(session -> session.knowing(recordings));
     }
 
     /// What tracks are is known from now on, as far as nobody has said it; that is no change that
     /// wants to be saved.
     public void know(Guess guess) {
-        saved = guess.in(saved);
-        if (!guess.in(session()).equals(session())) {
-            history.set(history.get().amended(guess::in));
+        know(guess::in);
+    }
+
+    private void know(UnaryOperator<Session> more) {
+        saved = more.apply(saved);
+        if (!more.apply(session()).equals(session())) {
+            history.set(history.get().amended(more));
         }
     }
 
@@ -273,7 +264,7 @@ public final class Desk {
         boolean first = derived.get().guidePhrases().isEmpty();
         derived.set(next);
         if (first && !next.guidePhrases().isEmpty()) {
-            show(next.guidePhrases().getFirst());
+            looking.show(next.guidePhrases().getFirst());
         }
     }
 
@@ -341,86 +332,9 @@ public final class Desk {
         return List.copyOf(first);
     }
 
-    /// Shows a phrase in the close-up.
-    public void show(GuideSpan phrase) {
-        SongSpan wide = now().sounding(phrase).widenedBy(Math.max(0.25, 0.08 * phrase.seconds()));
-        sight.show(new Viewport(Math.max(0, wide.startSeconds()), wide.endSeconds()));
-    }
-
-    /// Shows what is selected as large as it fits: its phrases, or the one at the playhead.
-    public void fit() {
-        sight.show(Optional.empty());
-        double guideSeconds =
-                derived.get().guideClocks().guideSeconds(hearing.player().positionSeconds());
-        selection
-                .get()
-                .stretch()
-                .or(() ->
-                        derived.get().guidePhrases().stream()
-                                .filter(p -> p.endSeconds() > guideSeconds)
-                                .findFirst())
-                .ifPresent(this::show);
-    }
-
-    /// Shows the whole song in the close-up.
-    public void fitSong() {
-        sight.show(Optional.empty());
-        sight.show(new Viewport(0, Math.max(1, derived.get().seconds())));
-    }
-
-    /// Puts the playhead somewhere, and shows what is there in the close-up.
-    public void seekAndShow(double seconds) {
-        hearing.goTo(seconds);
-        follow(seconds);
-    }
-
-    /// Moves the close-up, if it does not show a moment of the song.
-    public void follow(double seconds) {
-        Viewport now = sight.viewport().get();
-        if (seconds < now.startSeconds() || seconds > now.endSeconds()) {
-            double from = seconds - FOLLOWED_SHARE * now.seconds();
-            moveAlong(from - now.startSeconds());
-        }
-    }
-
-    /// Shows more or less around the middle.
-    ///
-    /// @param factor below 1 shows less
-    public void zoom(double factor) {
-        Viewport view = sight.viewport().get();
-        double middle = 0.5 * (view.startSeconds() + view.endSeconds());
-        sight.show(view.zoomed(factor, middle, derived.get().seconds()));
-    }
-
-    /// Shows what is later or earlier.
-    public void moveAlong(double seconds) {
-        sight.show(sight.viewport().get().moved(seconds, derived.get().seconds()));
-    }
-
-    /// Selects the voice of a place that is left to mend, shows the place, through the lens of what
-    /// is off there, and loops its phrase.
-    public void visit(Mending.Place place) {
-        visit(place.voice().id(), place.phrase());
-        boolean pitch = place.flaw().kind().subject() == Flaw.Subject.PITCH;
-        sight.lookThrough(pitch ? Lens.PITCH : Lens.TIME);
-        new Mending(now()).focus(place).ifPresent(this::focusOn);
-        GuideSpan span = place.flaw().span();
-        double middle = now().sounding(span).middleSeconds();
-        double half = Math.max(SHORTEST_PLACE_SECONDS, span.seconds());
-        double from = Math.max(0, middle - half);
-        sight.show(new Viewport(from, from + 2 * half));
-    }
-
-    /// Selects a phrase of a voice, shows it, and loops it.
-    public void visit(String voiceId, GuideSpan phrase) {
-        focusOn(Focus.NOTHING);
-        select(Selection.ofCell(voiceId, phrase));
-        show(phrase);
-        hearing.loop(true);
-        if (!hearing.player().playing()) {
-            double from = now().sounding(phrase).startSeconds() - BEFORE_PHRASE_SECONDS;
-            hearing.goTo(from);
-        }
+    /// How one gets about.
+    public Looking looking() {
+        return looking;
     }
 
     // What was said.

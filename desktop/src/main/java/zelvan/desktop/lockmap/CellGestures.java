@@ -77,9 +77,9 @@ final class CellGestures {
             desk.select(area(anchor.get(), there.get()));
         } else if (event.isShortcutDown()) {
             desk.select(desk.selection().get().togglingCell(voice, phrase));
-            desk.show(phrase);
+            desk.looking().show(phrase);
         } else {
-            desk.visit(voice, phrase);
+            desk.looking().visit(voice, phrase);
         }
         return true;
     }
@@ -93,7 +93,7 @@ final class CellGestures {
             desk.select(now.withVoices(voices).toggling(phrase));
         } else if (event.getClickCount() == 2) {
             desk.select(Selection.ofCells(rows(), List.of(phrase)));
-            desk.show(phrase);
+            desk.looking().show(phrase);
         } else {
             return false;
         }

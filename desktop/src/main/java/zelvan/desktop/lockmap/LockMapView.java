@@ -304,14 +304,14 @@ public final class LockMapView {
         if (event.getY() < LockMapPainter.RULER_HEIGHT) {
             OptionalInt column = geometry().phraseAt(event.getX());
             if (column.isEmpty() || !cells.clickedNumber(column.getAsInt(), event)) {
-                desk.seekAndShow(secondsAt(event.getX()));
+                desk.looking().seekAndShow(secondsAt(event.getX()));
             }
             return;
         }
         Optional<LockMapPainter.Hit> hit = hit(event);
         if (!cells.clicked(hit, event)) {
-            desk.seekAndShow(secondsAt(event.getX()));
-            hit.flatMap(LockMapPainter.Hit::phrase).ifPresent(desk::show);
+            desk.looking().seekAndShow(secondsAt(event.getX()));
+            hit.flatMap(LockMapPainter.Hit::phrase).ifPresent(desk.looking()::show);
         }
     }
 

@@ -167,7 +167,7 @@ public final class MendView {
         }
         visited = Optional.of(place);
         last = index(place);
-        desk.visit(place);
+        desk.looking().visit(place);
         showVisited();
     }
 
