@@ -93,7 +93,11 @@ public record Outline(float[] levelDecibels, double loudestDecibels, double seco
         for (int f = Math.max(0, from); f < Math.min(to, frames()); f++) {
             level = Math.max(level, levelDecibels[f]);
         }
-        double amplitude = Decibels.toAmplitude(level - loudestDecibels);
-        return Math.clamp(Math.pow(amplitude, LOUDNESS_EXPONENT), THINNEST, 1);
+        return Math.clamp(loudness(Decibels.toAmplitude(level - loudestDecibels)), THINNEST, 1);
+    }
+
+    /// How loud something is whose amplitude is that much of another's, against that.
+    public static double loudness(double amplitude) {
+        return Math.pow(amplitude, LOUDNESS_EXPONENT);
     }
 }

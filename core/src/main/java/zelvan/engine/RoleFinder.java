@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.measure.SungLine;
@@ -11,10 +12,33 @@ import zelvan.session.Guess;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.tuning.MatchedPitch;
 
 /// Finds out by the sound what tracks are of which nobody has said it.
+///
+/// Thread safety: used by one thread. It remembers what it has found, as it may be asked whenever a
+/// track arrives.
 public final class RoleFinder {
-    private RoleFinder() {}
+    /// What was found of a track, and of what.
+    private record Found(
+            Role before,
+            Optional<VoiceAnalysis> heard,
+            Optional<MatchedPitch> matched,
+            Optional<Role> role) {
+        boolean isOf(Voice voice, DerivedVoice made) {
+            return before == voice.role()
+                    && isSame(heard, made.analysis())
+                    && isSame(matched, made.pitched().matched());
+        }
+
+        /// Whether nothing was worked out anew; comparing thousands of frames would take as long.
+        @SuppressWarnings("ReferenceEquality")
+        private static <T> boolean isSame(Optional<T> one, Optional<T> other) {
+            return one.orElse(null) == other.orElse(null);
+        }
+    }
+
+    private final Map<String, Found> found = new HashMap<>();
 
     /// The session with what can be known of its tracks. Listens to those of which nobody has said
     /// what they are, and to the guide.
@@ -27,21 +51,33 @@ public final class RoleFinder {
             return session;
         }
         Derived derived = engine.derive(session.withVoices(heard), Progress.NONE);
-        Session next = guess(derived).in(session);
+        Session next = new RoleFinder().guess(derived).in(session);
         return next.equals(session) ? session : known(next, engine);
     }
 
     /// What is known by now of those tracks; a bed once found is not listened to any more.
-    public static Guess guess(Derived derived) {
+    public Guess guess(Derived derived) {
         Map<String, Role> roles = new HashMap<>();
         for (Voice voice : derived.session().voices()) {
             if (voice.guessed()) {
                 derived.voice(voice.id())
-                        .flatMap(made -> role(voice, made))
+                        .flatMap(made -> known(voice, made))
                         .ifPresent(role -> roles.put(voice.id(), role));
             }
         }
         return new Guess(roles);
+    }
+
+    private Optional<Role> known(Voice voice, DerivedVoice made) {
+        Found before = found.get(voice.id());
+        if (before != null && before.isOf(voice, made)) {
+            return before.role;
+        }
+        Optional<Role> role = role(voice, made);
+        found.put(
+                voice.id(),
+                new Found(voice.role(), made.analysis(), made.pitched().matched(), role));
+        return role;
     }
 
     private static Optional<Role> role(Voice voice, DerivedVoice made) {

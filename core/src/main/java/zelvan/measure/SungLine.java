@@ -1,8 +1,6 @@
 package zelvan.measure;
 
-import java.util.Comparator;
-import java.util.HashMap;
-import java.util.Map;
+import java.util.Arrays;
 import java.util.Optional;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.tuning.MatchedPitch;
@@ -32,6 +30,10 @@ public enum SungLine {
     private static final double LEAST_ESSES_A_SECOND = 0.05;
 
     private static final double CENTS_PER_SEMITONE = 100;
+
+    /// What is further apart counts as that far.
+    private static final int MOST_SEMITONES = 48;
+
     private static final double LEAST_SECONDS = 2;
     private static final double SAME_CENTS = 75;
     private static final double LEAST_SAME = 0.6;
@@ -66,14 +68,19 @@ public enum SungLine {
         int together = 0;
         int same = 0;
         int octave = 0;
-        Map<Long, Integer> intervals = new HashMap<>();
+        int[] intervals = new int[2 * MOST_SEMITONES + 1];
         for (int f = 0; f < pitch.frames(); f++) {
             double cents = pitch.ownCents(f) - pitch.guideCents(f);
             if (!Double.isNaN(cents)) {
                 together++;
                 same += Math.abs(cents) < SAME_CENTS ? 1 : 0;
                 octave += Math.abs(cents - nearestOctave(cents)) < SAME_CENTS ? 1 : 0;
-                intervals.merge(Math.round(cents / CENTS_PER_SEMITONE), 1, Integer::sum);
+                int semitones =
+                        Math.clamp(
+                                Math.round(cents / CENTS_PER_SEMITONE),
+                                -MOST_SEMITONES,
+                                MOST_SEMITONES);
+                intervals[MOST_SEMITONES + semitones]++;
             }
         }
         if (together * VoiceAnalysis.HOP_SECONDS < LEAST_SECONDS) {
@@ -85,12 +92,9 @@ public enum SungLine {
         if (octave - same > LEAST_SAME * together) {
             return Optional.of(OCTAVE);
         }
+        Arrays.sort(intervals);
         int few =
-                intervals.values().stream()
-                        .sorted(Comparator.reverseOrder())
-                        .limit(FEW_INTERVALS)
-                        .mapToInt(Integer::intValue)
-                        .sum();
+                Arrays.stream(intervals, intervals.length - FEW_INTERVALS, intervals.length).sum();
         return octave < MOST_SHARED * together && few > LEAST_FEW * together
                 ? Optional.of(OTHER)
                 : Optional.empty();

@@ -8,10 +8,12 @@ import java.util.concurrent.ConcurrentHashMap;
 /// it is quiet; what was cut off at full scale is kept until it is forgotten.
 ///
 /// Thread safety: one thread tells what is heard, any may ask and forget.
-final class Peaks {
+public final class Peaks {
     private final Gauge left = new Gauge();
     private final Gauge right = new Gauge();
     private final Map<String, Gauge> tracks = new ConcurrentHashMap<>();
+
+    Peaks() {}
 
     private static final class Gauge {
         private static final double FALL = 0.9;
@@ -28,30 +30,33 @@ final class Peaks {
         }
     }
 
-    double left() {
+    public double left() {
         return left.peak;
     }
 
-    double right() {
+    public double right() {
         return right.peak;
     }
 
-    /// 0 for a track that was never heard.
-    double of(String trackId) {
+    /// Of a track after its level; 0 if it was never heard.
+    public double of(String trackId) {
         Gauge gauge = tracks.get(trackId);
         return gauge == null ? 0 : gauge.peak;
     }
 
-    boolean clipped() {
+    /// Whether the sum was cut off at full scale since that was forgotten.
+    public boolean clipped() {
         return left.clipped || right.clipped;
     }
 
-    boolean clipped(String trackId) {
+    /// Whether a track was, by itself.
+    public boolean clipped(String trackId) {
         Gauge gauge = tracks.get(trackId);
         return gauge != null && gauge.clipped;
     }
 
-    void forgetClips() {
+    /// Forgets what was cut off.
+    public void forgetClips() {
         left.clipped = false;
         right.clipped = false;
         tracks.values().forEach(gauge -> gauge.clipped = false);

@@ -36,6 +36,7 @@ public final class Player implements AutoCloseable {
     private final Thread sounding;
     private final Fill fill = new Fill();
     private final Peaks peaks = new Peaks();
+    private final Place place = new Place();
     private volatile Output output;
     private volatile boolean standIn;
     private volatile Program program = Program.SILENCE;
@@ -43,10 +44,6 @@ public final class Player implements AutoCloseable {
     private volatile boolean playing;
     private volatile boolean closed;
     private volatile int change;
-    private volatile double requestedSeconds = Double.NaN;
-    private volatile double scrubSeconds = Double.NaN;
-    private volatile double heldFromSeconds = Double.NaN;
-    private volatile double seconds;
     private volatile double endSeconds = Double.MAX_VALUE;
     private volatile long lastWriteNanos;
 
@@ -138,39 +135,32 @@ public final class Player implements AutoCloseable {
 
     /// Goes on from there, playing or not.
     public void seek(double toSeconds) {
-        requestedSeconds = Math.max(0, toSeconds);
+        place.ask(toSeconds);
         changed();
     }
 
     /// Lets a moment sound under the hand: a short slice of it, each time that it moves.
     public void scrub(double toSeconds) {
-        scrubSeconds = Math.max(0, toSeconds);
+        place.scrub(toSeconds);
         wake();
     }
 
     /// Lets a moment sound for as long as it is held: what is around it, over and over.
     public void hold(double atSeconds) {
-        if (Double.isNaN(heldFromSeconds)) {
-            heldFromSeconds = positionSeconds();
-        }
-        scrub(atSeconds);
+        place.hold(atSeconds, positionSeconds());
+        wake();
     }
 
     /// Goes on as before, from where the playhead was before a moment was held.
     public void letGo() {
-        if (!Double.isNaN(heldFromSeconds)) {
-            scrubSeconds = Double.NaN;
-            requestedSeconds = heldFromSeconds;
-            heldFromSeconds = Double.NaN;
+        if (place.letGo()) {
             changed();
         }
     }
 
     /// Goes on as before, from where scrubbing ended.
     public void endScrub() {
-        if (!Double.isNaN(scrubSeconds)) {
-            requestedSeconds = scrubSeconds;
-            scrubSeconds = Double.NaN;
+        if (place.endScrub()) {
             changed();
         }
     }
@@ -187,45 +177,13 @@ public final class Player implements AutoCloseable {
 
     /// What is heard at this moment, seconds of the song.
     public double positionSeconds() {
-        double scrubbed = scrubSeconds;
-        double requested = requestedSeconds;
-        if (!Double.isNaN(scrubbed)) {
-            return scrubbed;
-        }
-        if (!Double.isNaN(requested)) {
-            return requested;
-        }
         double waiting = playing ? (double) output.bufferedFrames() / rate : 0;
-        return Math.max(0, seconds - waiting / program.slowness());
+        return place.seconds(waiting / program.slowness());
     }
 
-    /// Peak of the left side lately, 1 is full scale; falls when it is quiet.
-    public double peakLeft() {
-        return peaks.left();
-    }
-
-    public double peakRight() {
-        return peaks.right();
-    }
-
-    /// Peak of a track lately, after its level; 0 if it is not heard.
-    public double peak(String trackId) {
-        return peaks.of(trackId);
-    }
-
-    /// Whether the sum was cut off at full scale since that was forgotten.
-    public boolean clipped() {
-        return peaks.clipped();
-    }
-
-    /// Whether a track was, by itself.
-    public boolean clipped(String trackId) {
-        return peaks.clipped(trackId);
-    }
-
-    /// Forgets what was cut off.
-    public void forgetClips() {
-        peaks.forgetClips();
+    /// How loud it was lately, and what was cut off.
+    public Peaks peaks() {
+        return peaks;
     }
 
     @SuppressWarnings("NonAtomicVolatileUpdate") // a lost count still differs from the one before
@@ -264,7 +222,7 @@ public final class Player implements AutoCloseable {
 
         /// One block more, or nothing if there is nothing to be done.
         boolean step() {
-            if (!Double.isNaN(scrubSeconds)) {
+            if (place.isScrubbed()) {
                 return scrubbed();
             }
             sliceLeft = 0;
@@ -276,7 +234,7 @@ public final class Player implements AutoCloseable {
             if (!audible) {
                 mixer.goOnFrom(Program.SILENCE, 0);
                 mixed = program;
-                frame = frameOf(queue.size() > 0 ? queue.last().nextSeconds : seconds);
+                frame = frameOf(queue.size() > 0 ? queue.last().nextSeconds : place.reached());
                 taken = Double.NaN;
                 seen = change;
                 audible = true;
@@ -292,7 +250,7 @@ public final class Player implements AutoCloseable {
                 frame = Math.round(frame * next.slowness() / mixed.slowness());
             }
             mixed = next;
-            double requested = requestedSeconds;
+            double requested = place.asked();
             boolean asked = !Double.isNaN(requested) && requested != taken;
             if (asked) {
                 frame = frameOf(requested);
@@ -302,7 +260,7 @@ public final class Player implements AutoCloseable {
             if (frame >= endSeconds * rate * mixed.slowness()) {
                 playing = false;
                 audible = false;
-                requestedSeconds = 0;
+                place.ask(0);
                 pass(Program.SILENCE, 0, Double.NaN);
                 return true;
             }
@@ -315,19 +273,19 @@ public final class Player implements AutoCloseable {
                 return false;
             }
             if (sliceLeft == 0) {
-                double place = scrubSeconds;
+                double moment = place.scrubbed();
                 if (Double.isNaN(slicedSeconds)) {
                     takeBack();
                 }
-                boolean held = !Double.isNaN(heldFromSeconds);
-                if (place == slicedSeconds && !held) {
+                boolean held = place.isHeld();
+                if (moment == slicedSeconds && !held) {
                     return silenced();
                 }
-                slicedSeconds = place;
+                slicedSeconds = moment;
                 sliceLeft = held ? HELD_BLOCKS : SCRUB_BLOCKS;
                 mixed = program;
                 int before = held ? HELD_BLOCKS * Mixer.BLOCK_FRAMES / 2 : 0;
-                frame = Math.max(0, frameOf(place) - before);
+                frame = Math.max(0, frameOf(moment) - before);
             }
             audible = true;
             sliceLeft--;
@@ -346,8 +304,8 @@ public final class Player implements AutoCloseable {
             return true;
         }
 
-        private long frameOf(double place) {
-            return Math.round(place * rate * mixed.slowness());
+        private long frameOf(double moment) {
+            return Math.round(moment * rate * mixed.slowness());
         }
 
         /// @param next where playing goes on after this block, frames of what was mixed last
@@ -383,7 +341,7 @@ public final class Player implements AutoCloseable {
         long lookedNanos = System.nanoTime();
         while (!closed) {
             if (!ahead.step()) {
-                boolean busy = playing || !Double.isNaN(scrubSeconds);
+                boolean busy = playing || place.isScrubbed();
                 LockSupport.parkNanos(this, busy ? 4 * SHORT_NANOS : AGAIN_NANOS);
             }
             long now = System.nanoTime();
@@ -429,10 +387,7 @@ public final class Player implements AutoCloseable {
                 }
             }
             lastWriteNanos = System.nanoTime();
-            seconds = block.nextSeconds;
-            if (block.answers == requestedSeconds) {
-                requestedSeconds = Double.NaN;
-            }
+            place.heard(block.nextSeconds, block.answers);
             peaks.heard(block.left, block.right, block.program.tracks(), block.trackPeaks);
             queue.release();
             LockSupport.unpark(mixing);

@@ -129,19 +129,9 @@ public sealed interface Edit
 
         @Override
         public Session apply(Session session) {
-            List<Stack> stacks = new ArrayList<>(session.stacks());
-            if (role.follows() && session.stack(stack.id()).isEmpty()) {
-                stacks.add(stack);
-            }
-            String stackId = role.follows() ? stack.id() : "";
-            return session.withStacks(stacks)
-                    .withVoices(
-                            session.voices().stream()
-                                    .map(v ->
-                                            voiceIds.contains(v.id())
-                                                    ? v.withRole(role, stackId)
-                                                    : v)
-                                    .toList());
+            return role.follows()
+                    ? session.withStack(stack).changing(voiceIds, v -> v.withRole(role, stack.id()))
+                    : session.changing(voiceIds, v -> v.withRole(role, ""));
         }
     }
 

@@ -1,7 +1,5 @@
 package zelvan.session;
 
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -38,11 +36,7 @@ public record Guess(Map<String, Role> roles) {
         if (placed) {
             return session.changing(voice.id(), v -> v.guessedAs(role, voice.stackId()));
         }
-        List<Stack> stacks = new ArrayList<>(session.stacks());
-        if (session.stack(stack.id()).isEmpty()) {
-            stacks.add(stack);
-        }
-        return session.withStacks(stacks)
+        return session.withStack(stack)
                 .changing(voice.id(), v -> v.guessedAs(role, stack.id()))
                 .withoutEmptied(voice.stackId());
     }

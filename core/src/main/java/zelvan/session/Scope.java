@@ -151,6 +151,16 @@ public sealed interface Scope {
         /// A departure reaches a little beyond the phrase: landmarks may lie on its borders.
         private static final double BORDER_SECONDS = 0.02;
 
+        /// The phrase in which settings of a voice depart.
+        public static OfPhrase of(String voiceId, PhraseSettings departure) {
+            GuideSpan kept = departure.guideSpan();
+            return new OfPhrase(
+                    voiceId,
+                    new GuideSpan(
+                            kept.startSeconds() + BORDER_SECONDS,
+                            kept.endSeconds() - BORDER_SECONDS));
+        }
+
         @Override
         public List<Voice> voices(Session session) {
             return voice().voices(session);

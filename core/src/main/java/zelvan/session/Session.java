@@ -10,6 +10,7 @@ import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import zelvan.setting.Settings;
 import zelvan.tuning.Harmony;
 import zelvan.units.Grid;
@@ -265,8 +266,20 @@ public record Session(
 
     /// The session with one voice changed.
     public Session changing(String voiceId, UnaryOperator<Voice> change) {
+        return changing(List.of(voiceId), change);
+    }
+
+    /// The session with some voices changed.
+    Session changing(List<String> voiceIds, UnaryOperator<Voice> change) {
         return withVoices(
-                voices.stream().map(v -> v.id().equals(voiceId) ? change.apply(v) : v).toList());
+                voices.stream().map(v -> voiceIds.contains(v.id()) ? change.apply(v) : v).toList());
+    }
+
+    /// With a stack that is not there yet.
+    Session withStack(Stack stack) {
+        return stack(stack.id()).isPresent()
+                ? this
+                : withStacks(Stream.concat(stacks.stream(), Stream.of(stack)).toList());
     }
 
     /// The session with something said by hand in several places, one after the other.

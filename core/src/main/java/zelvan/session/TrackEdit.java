@@ -124,10 +124,7 @@ public sealed interface TrackEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
-            return session.withVoices(
-                    session.voices().stream()
-                            .map(v -> voiceIds.contains(v.id()) ? v.withSafe(safe) : v)
-                            .toList());
+            return session.changing(voiceIds, v -> v.withSafe(safe));
         }
     }
 

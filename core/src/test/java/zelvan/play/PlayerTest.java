@@ -15,55 +15,6 @@ import zelvan.render.VoiceSource;
 class PlayerTest {
     private static final int RATE = 48_000;
 
-    private static VoiceSource constant(float value) {
-        float[] samples = new float[4 * RATE];
-        Arrays.fill(samples, value);
-        return new RawSource(Sound.owning(RATE, samples));
-    }
-
-    private static Program program(Version version) {
-        return new Program(
-                List.of(new Program.Track("t", constant(0.2f), constant(0.5f), 1, 0.5)), version);
-    }
-
-    private static float[] mix(Mixer mixer, Program program, long frame) {
-        float[] left = new float[Mixer.BLOCK_FRAMES];
-        mixer.mix(program, frame, left, new float[Mixer.BLOCK_FRAMES]);
-        return left;
-    }
-
-    @Test
-    void tracksAreAddedWithTheirGains() {
-        Mixer mixer = new Mixer();
-        Program twice =
-                new Program(
-                        List.of(
-                                program(Version.LOCKED).tracks().getFirst(),
-                                program(Version.RAW).tracks().getFirst()),
-                        Version.LOCKED);
-        mix(mixer, twice, 0);
-        float[] left = new float[Mixer.BLOCK_FRAMES];
-        float[] right = new float[Mixer.BLOCK_FRAMES];
-        mixer.mix(twice, Mixer.BLOCK_FRAMES, left, right);
-        for (int i = 0; i < left.length; i++) {
-            assertThat(left[i]).isCloseTo(1.0f, within(1e-6f));
-            assertThat(right[i]).isCloseTo(0.5f, within(1e-6f));
-        }
-    }
-
-    @Test
-    void rawAndLockedSwitchInPlaceWithoutAJump() {
-        Mixer mixer = new Mixer();
-        mix(mixer, program(Version.RAW), 0);
-        mix(mixer, program(Version.RAW), Mixer.BLOCK_FRAMES);
-        float[] left = mix(mixer, program(Version.LOCKED), 2L * Mixer.BLOCK_FRAMES);
-        assertThat(left[0]).isCloseTo(0.2f, within(0.001f));
-        assertThat(left[left.length - 1]).isCloseTo(0.5f, within(0.001f));
-        for (int i = 1; i < left.length; i++) {
-            assertThat(left[i] - left[i - 1]).isBetween(0f, 0.001f);
-        }
-    }
-
     /// A source of which every tenth of a second must be worked out before it is read.
     private static final class Planned implements VoiceSource {
         private static final int PIECE_FRAMES = RATE / 10;
@@ -125,7 +76,7 @@ class PlayerTest {
     void whatIsPlayedReachesTheOutputAndTheClockRuns() throws Exception {
         SimulatedOutput output = new SimulatedOutput(RATE);
         try (Player player = new Player(output)) {
-            player.program(program(Version.LOCKED));
+            player.program(MixerTest.program(Version.LOCKED));
             player.seek(1);
             player.play();
             await(() -> output.writtenFrames() > RATE / 4);
@@ -142,7 +93,7 @@ class PlayerTest {
     void aLoopGoesBackAndTheEndStops() throws Exception {
         SimulatedOutput output = new SimulatedOutput(RATE);
         try (Player player = new Player(output)) {
-            player.program(program(Version.RAW));
+            player.program(MixerTest.program(Version.RAW));
             player.loop(java.util.Optional.of(new zelvan.units.SongSpan(0.5, 0.6)));
             player.seek(0.5);
             player.play();
@@ -178,7 +129,7 @@ class PlayerTest {
     void stoppingAndGoingOnDoesNotClick() throws Exception {
         SimulatedOutput output = new SimulatedOutput(RATE);
         try (Player player = new Player(output)) {
-            player.program(program(Version.LOCKED));
+            player.program(MixerTest.program(Version.LOCKED));
             player.play();
             await(() -> output.writtenFrames() > RATE / 5);
             player.stop();
@@ -212,11 +163,11 @@ class PlayerTest {
     void aNewProgramIsHeardWithinTheStatedLatency() throws Exception {
         SimulatedOutput output = new SimulatedOutput(RATE);
         try (Player player = new Player(output)) {
-            player.program(program(Version.RAW));
+            player.program(MixerTest.program(Version.RAW));
             player.play();
             await(() -> output.writtenFrames() > RATE / 4);
             long before = output.writtenFrames();
-            player.program(program(Version.LOCKED));
+            player.program(MixerTest.program(Version.LOCKED));
             await(() -> output.lastLeft(1)[0] > 0.49f);
             long frames = output.writtenFrames() - before;
 
@@ -337,7 +288,7 @@ class PlayerTest {
                                 card.closed
                                         ? java.util.Optional.of(next)
                                         : java.util.Optional.empty())) {
-            player.program(program(Version.LOCKED));
+            player.program(MixerTest.program(Version.LOCKED));
             player.play();
             await(player::standsIn);
             assertThat(player.outputName()).isEqualTo("simulated");
@@ -357,7 +308,7 @@ class PlayerTest {
                         java.lang.management.ManagementFactory.getThreadMXBean();
         SimulatedOutput output = new SimulatedOutput(RATE);
         try (Player player = new Player(output)) {
-            player.program(program(Version.LOCKED));
+            player.program(MixerTest.program(Version.LOCKED));
             player.play();
             await(() -> output.writtenFrames() > RATE);
             long[] sound =
@@ -427,22 +378,32 @@ class PlayerTest {
             player.program(
                     new Program(
                             List.of(
-                                    new Program.Track("soft", constant(0), constant(0.25f), 1, 0.5),
-                                    new Program.Track("loud", constant(0), constant(0.6f), 0.2, 2)),
+                                    new Program.Track(
+                                            "soft",
+                                            MixerTest.constant(0),
+                                            MixerTest.constant(0.25f),
+                                            1,
+                                            0.5),
+                                    new Program.Track(
+                                            "loud",
+                                            MixerTest.constant(0),
+                                            MixerTest.constant(0.6f),
+                                            0.2,
+                                            2)),
                             Version.LOCKED));
             player.play();
             await(() -> output.writtenFrames() > RATE / 4);
-            assertThat(player.peak("soft")).isCloseTo(0.25, within(1e-6));
-            assertThat(player.peak("loud")).isCloseTo(1.2, within(1e-6));
-            assertThat(player.peak("nobody")).isZero();
-            assertThat(player.clipped("loud")).isTrue();
-            assertThat(player.clipped("soft")).isFalse();
-            assertThat(player.clipped()).as("the sum of the right side").isTrue();
+            assertThat(player.peaks().of("soft")).isCloseTo(0.25, within(1e-6));
+            assertThat(player.peaks().of("loud")).isCloseTo(1.2, within(1e-6));
+            assertThat(player.peaks().of("nobody")).isZero();
+            assertThat(player.peaks().clipped("loud")).isTrue();
+            assertThat(player.peaks().clipped("soft")).isFalse();
+            assertThat(player.peaks().clipped()).as("the sum of the right side").isTrue();
             player.stop();
-            await(() -> player.peak("soft") == 0);
-            assertThat(player.clipped("loud")).as("it is kept").isTrue();
-            player.forgetClips();
-            assertThat(player.clipped() || player.clipped("loud")).isFalse();
+            await(() -> player.peaks().of("soft") == 0);
+            assertThat(player.peaks().clipped("loud")).as("it is kept").isTrue();
+            player.peaks().forgetClips();
+            assertThat(player.peaks().clipped() || player.peaks().clipped("loud")).isFalse();
         }
     }
 }

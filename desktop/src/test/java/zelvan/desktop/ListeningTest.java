@@ -321,28 +321,6 @@ class ListeningTest extends WindowTestBase {
                 .isCloseTo(phrases.get(5).startSeconds(), within(0.6));
     }
 
-    /// By itself it scrolls rows, with Ctrl it zooms around the pointer, with Shift it moves along.
-    @Test
-    void theWheelScrollsZoomsAndMovesAlong(FxRobot robot) {
-        openDemo(robot);
-        Node closeUp = robot.lookup("#close-up").query();
-        double width = closeUp.getBoundsInLocal().getWidth();
-        robot.interact(() -> desk.looking().show(desk.derived().get().guidePhrases().get(3)));
-        Viewport before = desk.sight().viewport().get();
-        robot.interact(() -> wheel(closeUp, 0.25 * width, 90, 40, false, false));
-        assertThat(desk.sight().viewport().get()).isEqualTo(before);
-        double under = before.secondsAt(0.25 * width, width);
-        robot.interact(() -> wheel(closeUp, 0.25 * width, 90, 40, false, true));
-        Viewport closer = desk.sight().viewport().get();
-        assertThat(closer.seconds()).isLessThan(before.seconds());
-        assertThat(closer.secondsAt(0.25 * width, width))
-                .isCloseTo(under, within(before.seconds() / width));
-        robot.interact(() -> wheel(closeUp, 0.25 * width, 90, -40, true, false));
-        Viewport later = desk.sight().viewport().get();
-        assertThat(later.startSeconds()).isGreaterThan(closer.startSeconds());
-        assertThat(later.seconds()).isCloseTo(closer.seconds(), within(1e-9));
-    }
-
     private List<String> heardIds() {
         return work.playback().program().tracks().stream().map(Program.Track::id).toList();
     }
@@ -415,8 +393,8 @@ class ListeningTest extends WindowTestBase {
         robot.clickOn("#play");
         waitUntil(() -> level.getWidth() == 0);
         assertThat(clip.isVisible()).as("kept").isTrue();
-        assertThat(desk.hearing().player().clipped()).isTrue();
+        assertThat(desk.hearing().player().peaks().clipped()).isTrue();
         robot.clickOn("#meter");
-        assertThat(desk.hearing().player().clipped()).isFalse();
+        assertThat(desk.hearing().player().peaks().clipped()).isFalse();
     }
 }

@@ -1,7 +1,9 @@
 package zelvan.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
+import javafx.scene.Node;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.image.WritableImage;
 import javafx.scene.paint.Color;
@@ -45,10 +47,9 @@ class RibbonTest extends CloseUpTestBase {
         return high;
     }
 
-    private WritableImage look(FxRobot robot, double from, double to) throws Exception {
+    private WritableImage look(FxRobot robot, double from, double to) {
         robot.interact(() -> desk.sight().show(new Viewport(from, to)));
-        Thread.sleep(700);
-        return picture(robot, closeUp);
+        return pictureAtRest(robot, closeUp);
     }
 
     private double x(double seconds) {
@@ -56,10 +57,9 @@ class RibbonTest extends CloseUpTestBase {
     }
 
     @Test
-    void peaksStandAroundTheEnergyWhereTheSoundIsSeenFromNear(FxRobot robot) throws Exception {
+    void peaksStandAroundTheEnergyWhereTheSoundIsSeenFromNear(FxRobot robot) {
         openDoubles(robot, 5, 8);
         robot.interact(() -> desk.hearing().hear(Version.RAW));
-        Thread.sleep(600);
         WritableImage near = look(robot, 5, 8);
         double loud =
                 derived(LEFT).analysis().orElseThrow().notes().stream()
@@ -74,10 +74,9 @@ class RibbonTest extends CloseUpTestBase {
     }
 
     @Test
-    void essesAreCombed(FxRobot robot) throws Exception {
+    void essesAreCombed(FxRobot robot) {
         openDoubles(robot, 5, 8);
         robot.interact(() -> desk.hearing().hear(Version.RAW));
-        Thread.sleep(600);
         RecordedSpan ess =
                 derived(LEFT).analysis().orElseThrow().esses().stream()
                         .filter(e -> e.seconds() > 0.08)
@@ -100,7 +99,7 @@ class RibbonTest extends CloseUpTestBase {
     }
 
     @Test
-    void whereARibbonWasIsSeenBehindIt(FxRobot robot) throws Exception {
+    void whereARibbonWasIsSeenBehindIt(FxRobot robot) {
         openDoubles(robot, 5, 8);
         String late = "Mara take 2";
         robot.interact(() -> desk.select(Selection.ofVoice(voice(late).id())));
@@ -126,7 +125,7 @@ class RibbonTest extends CloseUpTestBase {
     }
 
     @Test
-    void theBedIsLaidUnderTheGuide(FxRobot robot) throws Exception {
+    void theBedIsLaidUnderTheGuide(FxRobot robot) {
         openDoubles(robot, 5, 8);
         WritableImage without = look(robot, 0, 2);
         int before = high(without, x(1), lane("Mara lead"));
@@ -141,5 +140,27 @@ class RibbonTest extends CloseUpTestBase {
         assertThat(high(with, x(1), lane("Mara lead"))).isGreaterThan(before + 8);
         robot.interact(() -> under.getSelectionModel().select(0));
         assertThat(differing(without, look(robot, 0, 2))).isZero();
+    }
+
+    /// By itself it scrolls rows, with Ctrl it zooms around the pointer, with Shift it moves along.
+    @Test
+    void theWheelScrollsZoomsAndMovesAlong(FxRobot robot) {
+        openDemo(robot);
+        Node closeUp = robot.lookup("#close-up").query();
+        double width = closeUp.getBoundsInLocal().getWidth();
+        robot.interact(() -> desk.looking().show(desk.derived().get().guidePhrases().get(3)));
+        Viewport before = desk.sight().viewport().get();
+        robot.interact(() -> wheel(closeUp, 0.25 * width, 90, 40, false, false));
+        assertThat(desk.sight().viewport().get()).isEqualTo(before);
+        double under = before.secondsAt(0.25 * width, width);
+        robot.interact(() -> wheel(closeUp, 0.25 * width, 90, 40, false, true));
+        Viewport closer = desk.sight().viewport().get();
+        assertThat(closer.seconds()).isLessThan(before.seconds());
+        assertThat(closer.secondsAt(0.25 * width, width))
+                .isCloseTo(under, within(before.seconds() / width));
+        robot.interact(() -> wheel(closeUp, 0.25 * width, 90, -40, true, false));
+        Viewport later = desk.sight().viewport().get();
+        assertThat(later.startSeconds()).isGreaterThan(closer.startSeconds());
+        assertThat(later.seconds()).isCloseTo(closer.seconds(), within(1e-9));
     }
 }

@@ -16,12 +16,20 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.stream.Stream;
 import javafx.event.Event;
+import javafx.event.EventType;
 import javafx.geometry.Bounds;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
+import javafx.scene.control.Menu;
+import javafx.scene.control.MenuItem;
 import javafx.scene.image.WritableImage;
+import javafx.scene.input.KeyCode;
+import javafx.scene.input.MouseButton;
+import javafx.scene.input.MouseEvent;
 import javafx.scene.input.ScrollEvent;
 import javafx.stage.Stage;
+import javafx.stage.Window;
 import org.jspecify.annotations.NullUnmarked;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -249,6 +257,92 @@ abstract class WindowTestBase {
                         0,
                         0,
                         null));
+    }
+
+    /// The robot lets no key count that is held while it clicks.
+    static void clickWithShift(FxRobot robot, String query) {
+        Node node = robot.lookup(query).query();
+        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, 1, true, false)));
+    }
+
+    static void clickWithShortcut(FxRobot robot, String query) {
+        Node node = robot.lookup(query).query();
+        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, 1, false, true)));
+    }
+
+    /// However busy the machine is: the robot's two clicks may come too far apart.
+    static void doubleClick(FxRobot robot, String query) {
+        Node node = robot.lookup(query).query();
+        robot.interact(() -> node.fireEvent(mouse(MouseEvent.MOUSE_CLICKED, 2, false, false)));
+    }
+
+    static MouseEvent mouse(
+            EventType<MouseEvent> type, int clicks, boolean shift, boolean shortcut) {
+        return new MouseEvent(
+                type,
+                0,
+                0,
+                0,
+                0,
+                MouseButton.PRIMARY,
+                clicks,
+                shift,
+                shortcut,
+                false,
+                false,
+                false,
+                false,
+                false,
+                false,
+                false,
+                true,
+                null);
+    }
+
+    /// What a view shows once nothing in it changes any more.
+    static WritableImage pictureAtRest(FxRobot robot, Node node) {
+        WritableImage before = picture(robot, node);
+        for (int i = 0; i < 100; i++) {
+            try {
+                Thread.sleep(150);
+            } catch (InterruptedException e) {
+                throw new AssertionError(e);
+            }
+            WritableImage now = picture(robot, node);
+            if (differing(before, now) == 0) {
+                return now;
+            }
+            before = now;
+        }
+        throw new AssertionError("it never comes to rest");
+    }
+
+    String strip(String name) {
+        return "#strip-" + voice(name).id();
+    }
+
+    static ContextMenu menu() {
+        return Window.getWindows().stream()
+                .filter(ContextMenu.class::isInstance)
+                .map(ContextMenu.class::cast)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    static MenuItem item(List<MenuItem> items, String id) {
+        return items.stream()
+                .flatMap(i -> i instanceof Menu inner ? inner.getItems().stream() : Stream.of(i))
+                .filter(i -> id.equals(i.getId()))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    static void key(FxRobot robot, KeyCode... keys) {
+        robot.press(keys);
+        for (int i = keys.length - 1; i >= 0; i--) {
+            robot.release(keys[i]);
+        }
+        WaitForAsyncUtils.waitForFxEvents();
     }
 
     /// How many pixels of a view changed.

@@ -15,4 +15,11 @@ public final class Decibels {
     public static double toAmplitude(double decibels) {
         return Math.pow(10, decibels / PER_DECADE);
     }
+
+    /// How far a meter is filled: 0 at its lowest level and below, 1 at full scale and above.
+    ///
+    /// @param lowestDecibels below 0
+    public static double meterShare(double amplitude, double lowestDecibels) {
+        return Math.clamp(1 - ofAmplitude(amplitude) / lowestDecibels, 0, 1);
+    }
 }

@@ -31,9 +31,6 @@ public record Carrying(State now) {
     /// What is done to a note is done to the other voice's that shares at least this much of it.
     private static final double LEAST_SHARED = 0.5;
 
-    /// A departure of a phrase reaches a little beyond it; see [Scope.OfPhrase].
-    private static final double BORDER_SECONDS = 0.02;
-
     /// What was taken of a voice, with all that it takes to find the same places in another.
     ///
     /// @param name of the voice or the stack
@@ -90,9 +87,7 @@ public record Carrying(State now) {
         return voice.phrases().stream()
                 .map(p ->
                         new Taken.InPhrase(
-                                new GuideSpan(
-                                        p.guideSpan().startSeconds() + BORDER_SECONDS,
-                                        p.guideSpan().endSeconds() - BORDER_SECONDS),
+                                Scope.OfPhrase.of(voice.id(), p).guideSpan(),
                                 carried(p.settings().over(everywhere))))
                 .toList();
     }

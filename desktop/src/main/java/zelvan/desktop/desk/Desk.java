@@ -152,14 +152,19 @@ public final class Desk {
     /// Takes what is set for what is selected, and what was done to it by hand, to carry it over.
     public void take() {
         taken = new Carrying(now()).take();
-        taken.ifPresent(t -> say("Taken from " + t.name() + ". Select others and set them as it."));
+        taken.ifPresent(t ->
+                say(
+                        "Taken from "
+                                + t.name()
+                                + ". Select others: Ctrl+V sets them as it, Ctrl+Shift+V"
+                                + " does to them by hand what was done to it."));
     }
 
     /// Carries over what was taken.
     public void carryOver(BiFunction<Carrying, Carrying.Taken, Act> how) {
         taken.ifPresentOrElse(
                 t -> act(now -> how.apply(new Carrying(now), t)),
-                () -> say("Nothing was taken yet: select a voice and take what is set for it."));
+                () -> say("Nothing was taken yet: select a voice and press Ctrl+C."));
     }
 
     /// Settings to start from under the user's own names.

@@ -4,13 +4,13 @@ import javafx.scene.Node;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.Region;
 import javafx.scene.shape.Rectangle;
+import zelvan.desktop.canvas.Meters;
 import zelvan.desktop.desk.Desk;
 import zelvan.units.Decibels;
 
 /// How loud a track is by itself: a thin line along the lower edge of its strip, from −48 dB to
 /// full scale, and a square where it was cut off, until that is clicked away.
 final class StripMeter {
-    private static final double LOWEST_DECIBELS = -48;
     private static final double LINE_PIXELS = 2;
 
     private final Desk desk;
@@ -30,7 +30,7 @@ final class StripMeter {
         clip.getStyleClass().add("strip-clip");
         Tooltip.install(clip, new Tooltip("This track was cut off at full scale; click to forget"));
         clip.setOnMouseClicked(e -> {
-            desk.hearing().player().forgetClips();
+            desk.hearing().player().peaks().forgetClips();
             e.consume();
         });
         showClip(false);
@@ -46,11 +46,9 @@ final class StripMeter {
 
     /// @param width of the strip, pixels
     void refresh(double width) {
-        double decibels =
-                Decibels.ofAmplitude(Math.max(1e-6, desk.hearing().player().peak(voiceId)));
-        double share = Math.clamp(1 - decibels / LOWEST_DECIBELS, 0, 1);
-        line.setWidth(Math.rint(share * width));
-        showClip(desk.hearing().player().clipped(voiceId));
+        double peak = desk.hearing().player().peaks().of(voiceId);
+        line.setWidth(Math.rint(width * Decibels.meterShare(peak, Meters.LOWEST_DECIBELS)));
+        showClip(desk.hearing().player().peaks().clipped(voiceId));
     }
 
     boolean showsLevel() {

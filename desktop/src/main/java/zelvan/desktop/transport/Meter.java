@@ -2,6 +2,7 @@ package zelvan.desktop.transport;
 
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Tooltip;
+import zelvan.desktop.canvas.Meters;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Palette;
@@ -11,7 +12,6 @@ import zelvan.units.Decibels;
 /// Peak level of both sides, from −48 dB to full scale, and whether the sum was cut off there; that
 /// stays until it is clicked away.
 final class Meter {
-    private static final double LOWEST_DECIBELS = -48;
     private static final double CLIP_PIXELS = 8;
     private static final double HOT_DECIBELS = -1;
 
@@ -32,7 +32,7 @@ final class Meter {
                         "Peak level. The square fills when something was cut off at full scale;"
                                 + " click to forget it."));
         region.setOnMouseClicked(e -> {
-            desk.hearing().player().forgetClips();
+            desk.hearing().player().peaks().forgetClips();
             region.repaint();
         });
     }
@@ -47,16 +47,17 @@ final class Meter {
     }
 
     private double peak() {
-        return Math.max(desk.hearing().player().peakLeft(), desk.hearing().player().peakRight());
+        return Math.max(
+                desk.hearing().player().peaks().left(), desk.hearing().player().peaks().right());
     }
 
     private void paint(GraphicsContext g, double width, double height) {
         Palette colours = theme.palette().get();
         shown = peak();
         double bars = width - CLIP_PIXELS - 4;
-        bar(g, colours, desk.hearing().player().peakLeft(), 2, bars);
-        bar(g, colours, desk.hearing().player().peakRight(), 10, bars);
-        boolean clipped = desk.hearing().player().clipped();
+        bar(g, colours, desk.hearing().player().peaks().left(), 2, bars);
+        bar(g, colours, desk.hearing().player().peaks().right(), 10, bars);
+        boolean clipped = desk.hearing().player().peaks().clipped();
         g.setFill(clipped ? colours.late() : colours.line());
         g.fillRect(width - CLIP_PIXELS, 2, CLIP_PIXELS, 14);
         if (!clipped) {
@@ -69,9 +70,9 @@ final class Meter {
             GraphicsContext g, Palette colours, double peak, double y, double width) {
         g.setFill(colours.line());
         g.fillRect(0, y, width, 6);
-        double decibels = Decibels.ofAmplitude(Math.max(1e-6, peak));
-        double share = Math.clamp(1 - decibels / LOWEST_DECIBELS, 0, 1);
-        g.setFill(decibels > HOT_DECIBELS ? colours.late() : colours.guide());
+        double share = Decibels.meterShare(peak, Meters.LOWEST_DECIBELS);
+        boolean hot = Decibels.ofAmplitude(peak) > HOT_DECIBELS;
+        g.setFill(hot ? colours.late() : colours.guide());
         g.fillRect(0, y, share * width, 6);
     }
 }

@@ -29,6 +29,7 @@ public final class Deriving {
     private final Desk desk;
     private final Engine engine;
     private final Background background;
+    private final RoleFinder roles = new RoleFinder();
     private Asked asked = new Asked(Session.EMPTY, 0);
 
     /// What is being worked out or was.
@@ -111,7 +112,7 @@ public final class Deriving {
                 shownInSight |= !more;
                 desk.show(soFar.over(before));
                 shownNanos = System.nanoTime();
-                desk.know(RoleFinder.guess(soFar));
+                desk.know(roles.guess(soFar));
             }
         }
     }
@@ -141,7 +142,7 @@ public final class Deriving {
             listen(known, from);
         }
         known.problems().forEach(this::tell);
-        desk.know(RoleFinder.guess(known));
+        desk.know(roles.guess(known));
     }
 
     private void listen(Derived known, int from) {

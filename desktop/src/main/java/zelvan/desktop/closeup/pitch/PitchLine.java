@@ -13,6 +13,7 @@ import zelvan.desktop.theme.Palette;
 import zelvan.tuning.TuningResult;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.Pitch;
+import zelvan.units.Search;
 
 /// One voice's pitch as it is shown.
 ///
@@ -88,20 +89,11 @@ record PitchLine(Lane lane, TuningSettings settings, int place, double locked, d
         return voice().pitch().voicing(frame) < DOUBTFUL_VOICING;
     }
 
-    /// The first frame shown at or after a moment.
+    /// The last frame that is shown at a moment or before it.
     int frameAt(double shownSeconds) {
-        int low = 0;
-        int high = frames() - 1;
         DoubleUnaryOperator shown = shown();
-        while (low < high) {
-            int middle = (low + high + 1) >>> 1;
-            if (shown.applyAsDouble(middle * HOP) <= shownSeconds) {
-                low = middle;
-            } else {
-                high = middle - 1;
-            }
-        }
-        return low;
+        int after = Search.first(frames(), f -> shown.applyAsDouble(f * HOP) > shownSeconds);
+        return Math.max(0, after - 1);
     }
 
     /// Where its curve is nearest to a moment, cents above A4 as shown; not a number where it is

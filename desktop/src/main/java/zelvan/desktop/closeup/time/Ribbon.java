@@ -13,6 +13,7 @@ import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.desk.Waves;
 import zelvan.units.Decibels;
 import zelvan.units.RecordedSpan;
+import zelvan.units.Search;
 
 /// A voice's sound along its lane's middle: its energy as the width of a band, and around that,
 /// where it is seen from near, the peaks of its wave. Esses are combed.
@@ -37,7 +38,6 @@ record Ribbon(
     /// Peaks of a voice are two to three times as high as its root mean square (common practice).
     private static final double CREST = 2.2;
 
-    private static final double LOUDNESS_EXPONENT = 0.6;
     private static final double PEAKS_OPACITY = 0.55;
 
     /// @param sound where its peaks are seen; empty if there is none
@@ -62,7 +62,7 @@ record Ribbon(
     /// Height of the band where the voice is loudest; peaks stand around it.
     private double high() {
         return view.seconds() <= MOST_SECONDS_WITH_PEAKS
-                ? half * Math.pow(CREST, -LOUDNESS_EXPONENT)
+                ? half * Outline.loudness(1 / CREST)
                 : half;
     }
 
@@ -116,7 +116,7 @@ record Ribbon(
     }
 
     private double high(double amplitude, double loudest) {
-        return half * Math.min(1, Math.pow(amplitude / loudest, LOUDNESS_EXPONENT));
+        return half * Math.min(1, Outline.loudness(amplitude / loudest));
     }
 
     private void comb(RecordedSpan ess, Outline outline, Color colour) {
@@ -140,17 +140,12 @@ record Ribbon(
         return view.x(shown.applyAsDouble(seconds), width);
     }
 
+    /// The last frame that is shown at a moment or before it.
     private int firstFrame(Outline outline, double seconds) {
-        int low = 0;
-        int high = outline.frames() - 1;
-        while (low < high) {
-            int middle = (low + high + 1) >>> 1;
-            if (shown.applyAsDouble(middle * VoiceAnalysis.HOP_SECONDS) <= seconds) {
-                low = middle;
-            } else {
-                high = middle - 1;
-            }
-        }
-        return low;
+        int after =
+                Search.first(
+                        outline.frames(),
+                        f -> shown.applyAsDouble(f * VoiceAnalysis.HOP_SECONDS) > seconds);
+        return Math.max(0, after - 1);
     }
 }
