@@ -111,6 +111,19 @@ public sealed interface TrackEdit extends Edit {
         }
     }
 
+    /// Says that a track is what it was taken for.
+    record Confirm(String voiceId, String name, Role role) implements TrackEdit {
+        @Override
+        public String title() {
+            return name + ": " + role.word();
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.changing(voiceId, v -> v.withRole(v.role(), v.stackId()));
+        }
+    }
+
     /// Says whether tracks are only seen, or worked on.
     record Keep(List<String> voiceIds, String names, boolean safe) implements TrackEdit {
         public Keep {

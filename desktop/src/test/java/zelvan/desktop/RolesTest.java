@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import javafx.event.ActionEvent;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
@@ -250,5 +251,31 @@ class RolesTest extends WindowTestBase {
             level.setText(decibels);
             level.getOnAction().handle(new ActionEvent());
         });
+    }
+
+    /// Nothing in the names tells who leads: the first voice does, until somebody says so or
+    /// otherwise.
+    @Test
+    void aGuideThatWasGuessedIsConfirmedOrAnotherTrackLeads(FxRobot robot) throws Exception {
+        Path untold = Files.createDirectory(folder.resolve("untold"));
+        Files.copy(demo.resolve("Mara double left.wav"), untold.resolve("a.wav"));
+        Files.copy(demo.resolve("Mara lead.wav"), untold.resolve("b.wav"));
+        robot.interact(() -> work.documents().open(List.of(untold)));
+        waitUntilDerived();
+        assertThat(role(robot, "a").getText()).isEqualTo("guide?");
+        robot.clickOn(role(robot, "a"));
+        assertThat(menu().getItems())
+                .extracting(MenuItem::getId)
+                .containsExactly("track-role-guide");
+        robot.interact(() -> item(menu().getItems(), "track-role-guide").fire());
+        assertThat(role(robot, "a").getText()).isEqualTo("guide");
+        assertThat(undoTitle()).isEqualTo("a: guide");
+
+        robot.interact(() -> menu().hide());
+        robot.clickOn(role(robot, "b"));
+        robot.interact(() -> item(menu().getItems(), "track-role-guide").fire());
+        waitUntilDerived();
+        assertThat(voice("b").role()).isEqualTo(Role.GUIDE);
+        assertThat(voice("b").guessed()).isFalse();
     }
 }

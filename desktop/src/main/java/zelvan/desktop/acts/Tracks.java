@@ -35,8 +35,12 @@ public record Tracks(State now) {
                                 Stack.of(role)));
     }
 
-    /// Lets a track lead; what was set against the old guide is let go.
+    /// Lets a track lead; what was set against the old guide is let go. One that leads already was
+    /// only taken for the guide, and is it now.
     public Act makeGuide(Voice voice) {
+        if (voice.role() == Role.GUIDE) {
+            return Act.of(new TrackEdit.Confirm(voice.id(), voice.name(), Role.GUIDE));
+        }
         boolean anythingSet =
                 now.session().recordings().stream().anyMatch(r -> !r.hand().anchors().isEmpty());
         Act lead = Act.of(new Edit.SetGuide(voice.id(), voice.name(), Stack.of(Role.DOUBLE)));

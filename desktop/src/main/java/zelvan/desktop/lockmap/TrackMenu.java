@@ -113,10 +113,22 @@ final class TrackMenu {
                 .toList();
     }
 
-    /// Asks what the tracks are that are picked.
+    /// Asks what the tracks are that are picked. One of them may be the guide, and the guide is
+    /// nothing else until another one leads.
     void askRole(Node owner, double screenX, double screenY) {
         ContextMenu menu = new ContextMenu();
-        menu.getItems().setAll(roleItems());
+        List<Voice> picked = new Tracks(desk.now()).picked();
+        if (picked.size() == 1) {
+            menu.getItems()
+                    .add(
+                            item(
+                                    "track-role-guide",
+                                    Role.GUIDE.word(),
+                                    t -> t.makeGuide(picked.getFirst())));
+        }
+        if (picked.stream().noneMatch(v -> v.role() == Role.GUIDE)) {
+            menu.getItems().addAll(roleItems());
+        }
         menu.show(owner, screenX, screenY);
     }
 
