@@ -1,6 +1,7 @@
 package zelvan.engine;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,6 +21,7 @@ import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
+import zelvan.audio.SoundFile;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.ToMend;
@@ -47,6 +49,7 @@ public final class Engine implements AutoCloseable {
     /// A window takes about so long to paint what has changed.
     private static final long PAINTING_MILLIS = 60;
 
+    private final KeptWork kept;
     private final Store store;
     private final ExecutorService conductor;
     private final ExecutorService listener;
@@ -57,6 +60,7 @@ public final class Engine implements AutoCloseable {
     private final AtomicLong loudness = new AtomicLong();
     private final AtomicLong artefacts = new AtomicLong();
     private final AtomicLong flaws = new AtomicLong();
+    private final AtomicLong onsets = new AtomicLong();
     private final AtomicReference<@Nullable Asked> newest = new AtomicReference<>();
     private final SoundCheck soundCheck = new SoundCheck();
     private final Map<String, double[]> essDecibels = new ConcurrentHashMap<>();
@@ -73,6 +77,7 @@ public final class Engine implements AutoCloseable {
 
     /// @param threads how many steps are worked out at the same time
     public Engine(KeptWork kept, int threads) {
+        this.kept = kept;
         store = new Store(kept, threads);
         conductor = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-conductor"));
         listener = Executors.newSingleThreadExecutor(task -> daemon(task, "zelvan-listener"));
@@ -255,6 +260,17 @@ public final class Engine implements AutoCloseable {
                 calmly(checker), artefacts, cancelled -> soundCheck.listen(derived, cancelled));
     }
 
+    /// Listens in the background for where notes begin in a file, whatever it holds; see
+    /// [zelvan.analysis.OnsetFinder]. What was asked for before and is not done yet is dropped.
+    ///
+    /// @return in seconds, increasing; completed as [#want]'s
+    public CompletableFuture<List<Double>> listenForOnsets(SoundFile file) {
+        return listen(
+                mender,
+                onsets,
+                cancelled -> Arrays.stream(Told.of(file, Told.What.ONSETS, kept)).boxed().toList());
+    }
+
     /// Everything that is left to mend, what is heard first first.
     ///
     /// @param combing what is known of voices that comb
@@ -325,6 +341,7 @@ public final class Engine implements AutoCloseable {
         loudness.incrementAndGet();
         artefacts.incrementAndGet();
         flaws.incrementAndGet();
+        onsets.incrementAndGet();
         listener.shutdownNow();
         checker.shutdownNow();
         mender.shutdownNow();

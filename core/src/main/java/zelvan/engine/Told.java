@@ -36,12 +36,14 @@ record Told(Read read, What what) implements Step<double[]> {
 
     @Override
     public double[] run(Inputs inputs) {
-        SoundFile file = inputs.of(read).file().orElseThrow();
-        return inputs.kept()
-                .told(file.sha256(), what.kind)
+        return of(inputs.of(read).file().orElseThrow(), what, inputs.kept());
+    }
+
+    static double[] of(SoundFile file, What what, KeptWork kept) {
+        return kept.told(file.sha256(), what.kind)
                 .orElseGet(() -> {
                     double[] found = what.finder.apply(file.sound());
-                    inputs.kept().keep(file.sha256(), what.kind, found);
+                    kept.keep(file.sha256(), what.kind, found);
                     return found;
                 });
     }

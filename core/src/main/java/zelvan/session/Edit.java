@@ -28,14 +28,11 @@ public sealed interface Edit
     Session apply(Session session);
 
     /// Says what is sung, a line a phrase of the guide.
-    record SetWords(List<String> words) implements Edit {
+    ///
+    /// @param title what of it changes
+    record SetWords(List<String> words, String title) implements Edit {
         public SetWords {
             words = List.copyOf(words);
-        }
-
-        @Override
-        public String title() {
-            return words.isEmpty() ? "No words" : "Words of " + words.size() + " phrases";
         }
 
         @Override

@@ -3,6 +3,10 @@ package zelvan.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Point2D;
 import javafx.scene.Node;
 import javafx.scene.control.ChoiceBox;
 import javafx.scene.image.WritableImage;
@@ -11,7 +15,12 @@ import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
+import zelvan.analysis.Landmark;
+import zelvan.analysis.LandmarkKind;
+import zelvan.desktop.acts.Guiding;
+import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.acts.Words;
 import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.desk.Viewport;
 import zelvan.play.Version;
@@ -23,6 +32,8 @@ class RibbonTest extends CloseUpTestBase {
     void start(Stage stage) {
         open(stage);
     }
+
+    private static final String BED = "Concertina and bass (bed)";
 
     private Lane lane(String name) {
         return Lane.of(desk.now(), closeUp.getBoundsInLocal().getHeight()).stream()
@@ -134,12 +145,76 @@ class RibbonTest extends CloseUpTestBase {
                 under.getItems().stream()
                         .map(Object::toString)
                         .toList()
-                        .indexOf("Concertina and bass (bed) under the guide");
+                        .indexOf(BED + " under the guide");
         robot.interact(() -> under.getSelectionModel().select(bed));
         WritableImage with = look(robot, 0, 2);
         assertThat(high(with, x(1), lane("Mara lead"))).isGreaterThan(before + 8);
         robot.interact(() -> under.getSelectionModel().select(0));
         assertThat(differing(without, look(robot, 0, 2))).isZero();
+    }
+
+    @Test
+    void aSyllableIsDraggedToTheVowelThatItIsSungOn(FxRobot robot) {
+        openDoubles(robot, 0, 6);
+        robot.interact(() -> {
+            desk.looking().show(desk.derived().get().guidePhrases().getFirst());
+            desk.act(now -> new Words(now).set("lan-terns"));
+        });
+        waitUntilDerived();
+        Words.Syllable terns = syllable(1);
+        double later =
+                new Repairs(desk.now())
+                        .guideLandmarks().stream()
+                                .filter(l -> l.kind() == LandmarkKind.VOWEL)
+                                .mapToDouble(Landmark::seconds)
+                                .filter(t -> t > terns.guideSeconds())
+                                .findFirst()
+                                .orElseThrow();
+        WritableImage before = pictureAtRest(robot, closeUp);
+        Point2D onWord =
+                at(robot, closeUp, x(terns.guideSeconds()) + 8, lane("Mara lead").top() + 51);
+        drag(robot, onWord, x(later) - x(terns.guideSeconds()));
+        assertThat(syllable(1).guideSeconds()).isEqualTo(later);
+        assertThat(undoTitle()).isEqualTo("“terns” of phrase 1");
+        assertThat(differing(before, pictureAtRest(robot, closeUp))).isPositive();
+        robot.interact(desk::undo);
+        assertThat(syllable(1)).isEqualTo(terns);
+    }
+
+    private Words.Syllable syllable(int index) {
+        return new Words(desk.now()).spread(0).get(index);
+    }
+
+    /// The bed's tones begin where the beat is; a bead of the guide is dragged there.
+    @Test
+    void aBeadSnapsToWhereTheTrackUnderTheGuideBegins(FxRobot robot) {
+        openDoubles(robot, 5, 8);
+        workOn(robot, "Mara lead");
+        // Its lines lie where the bed's tones begin.
+        robot.interact(() -> desk.act(now -> new Guiding(now).removeGrid()));
+        robot.interact(() -> desk.sight().layUnder(Optional.of(voice(BED).id())));
+        waitUntil(() -> !onsetsOfBed().isEmpty());
+        double pixel = desk.sight().viewport().get().seconds() / width();
+        double onset =
+                onsetsOfBed().stream().filter(t -> t > 6 && t < 7.6).findFirst().orElseThrow();
+        double bead =
+                new Repairs(desk.now())
+                        .guideLandmarks().stream()
+                                .mapToDouble(Landmark::seconds)
+                                .filter(t -> Math.abs(t - onset) > 12 * pixel)
+                                .boxed()
+                                .min(Comparator.comparingDouble(t -> Math.abs(t - onset)))
+                                .orElseThrow();
+        Point2D taken = at(robot, closeUp, x(bead), 22 + 0.6 * 62);
+        drag(robot, taken, (onset - bead) / pixel + 3);
+        assertThat(hand("Mara lead").anchors())
+                .singleElement()
+                .satisfies(a -> assertThat(a.guideSeconds()).isCloseTo(onset, within(1e-6)));
+        assertThat(sounds("Mara lead", bead)).isCloseTo(onset, within(0.002));
+    }
+
+    private List<Double> onsetsOfBed() {
+        return desk.findings().onsets().get().seconds();
     }
 
     /// By itself it scrolls rows, with Ctrl it zooms around the pointer, with Shift it moves along.

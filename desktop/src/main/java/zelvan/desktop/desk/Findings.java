@@ -14,7 +14,35 @@ public final class Findings {
             new ReadOnlyObjectWrapper<>(List.of());
     private final ReadOnlyObjectWrapper<List<ToMend>> toMend =
             new ReadOnlyObjectWrapper<>(List.of());
+    private final ReadOnlyObjectWrapper<Onsets> onsets =
+            new ReadOnlyObjectWrapper<>(Onsets.UNKNOWN);
     private final ReadOnlyBooleanWrapper stale = new ReadOnlyBooleanWrapper(true);
+
+    /// Where notes begin in a file.
+    ///
+    /// @param sha256 of the file
+    /// @param seconds increasing
+    public record Onsets(String sha256, List<Double> seconds) {
+        static final Onsets UNKNOWN = new Onsets("", List.of());
+
+        public Onsets {
+            seconds = List.copyOf(seconds);
+        }
+    }
+
+    /// Where notes begin in the track that is laid under the guide.
+    public ReadOnlyObjectProperty<Onsets> onsets() {
+        return onsets.getReadOnlyProperty();
+    }
+
+    /// The same if it is that file's; else nothing is known.
+    public List<Double> onsetsOf(String sha256) {
+        return onsets.get().sha256().equals(sha256) ? onsets.get().seconds() : List.of();
+    }
+
+    public void begin(Onsets found) {
+        onsets.set(found);
+    }
 
     /// Where voices have become so alike that they comb.
     public ReadOnlyObjectProperty<List<Combing>> combing() {

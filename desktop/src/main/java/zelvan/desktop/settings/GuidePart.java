@@ -34,6 +34,7 @@ final class GuidePart {
     private final TextField first = new TextField();
     private final Chooser<Grid.Division> division;
     private final Control swing;
+    private final Label figures = new Label();
     private final TapTempo taps = new TapTempo();
     private final VBox root;
 
@@ -64,10 +65,10 @@ final class GuidePart {
                         75,
                         "Where the second of two parts falls: 50 % is straight, 67 % a triplet's",
                         (v, gesture) -> desk.act(now -> new Guiding(now).swing(v / 100), gesture));
+        figures.getStyleClass().add("quiet");
         root =
                 new VBox(
                         4,
-                        heading("Grid"),
                         row(
                                 "tempo",
                                 "Tempo",
@@ -89,12 +90,6 @@ final class GuidePart {
                         division.node(),
                         swing.node(),
                         buttons());
-    }
-
-    private static Label heading(String text) {
-        Label heading = new Label(text);
-        heading.getStyleClass().add("heading");
-        return heading;
     }
 
     private Node row(String id, String name, TextField field, String unit, DoubleConsumer changed) {
@@ -172,6 +167,14 @@ final class GuidePart {
         show(tempo, known ? number(60 / map.changes().getFirst().beatSeconds(), 2) : "");
         show(beats, known ? "" + map.beatsPerBar() : "");
         show(first, known ? number(map.secondsAt(0), 3) : "");
+        figures.setText(
+                known
+                        ? number(60 / map.changes().getFirst().beatSeconds(), 2)
+                                + " · "
+                                + map.beatsPerBar()
+                                + " beats · "
+                                + gridOrUsual().division().word()
+                        : "no tempo yet");
         division.show(Arrays.asList(Grid.Division.values()), gridOrUsual().division());
         swing.show(gridOrUsual().swing() * 100);
         swing.node().setDisable(gridOrUsual().division().parts() % 2 != 0);
@@ -190,6 +193,11 @@ final class GuidePart {
     /// What it is lined up with.
     Node reference() {
         return reference.node();
+    }
+
+    /// The grid in one line.
+    Node figures() {
+        return figures;
     }
 
     /// The grid.

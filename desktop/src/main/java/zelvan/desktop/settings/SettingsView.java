@@ -55,6 +55,7 @@ public final class SettingsView {
     private final ObjectProperty<Fold> open = new SimpleObjectProperty<>();
     private final Fold timingFold;
     private final Fold pitchFold;
+    private final Fold gridFold;
     private final Fold moreFold;
     private final Fold voiceFold;
     private final VBox root = new VBox(2);
@@ -96,10 +97,8 @@ public final class SettingsView {
         kept.managedProperty().bind(workOn.visibleProperty());
         timingFold =
                 new Fold(
-                        "Timing",
-                        timingFigures(),
-                        List.of(guide.reference(), timing.node(), guide.grid()),
-                        open);
+                        "Timing", timingFigures(), List.of(guide.reference(), timing.node()), open);
+        gridFold = new Fold("Grid", List.of(guide.figures()), List.of(guide.grid()), open);
         moreFold = new Fold("More", List.of(), List.of(timing.more()), open);
         pitchFold =
                 new Fold(
@@ -115,6 +114,7 @@ public final class SettingsView {
                         kept,
                         protection.node(),
                         timingFold.node(),
+                        gridFold.node(),
                         pitchFold.node(),
                         moreFold.node(),
                         voiceFold.node());
@@ -177,8 +177,8 @@ public final class SettingsView {
                 any && !ofGuide && scope.givingBack(session, TimingSettings.SETTINGS).isPresent());
         showSafe(desk.now().selected());
         show(guide.reference(), ofGuide);
-        show(guide.grid(), ofGuide);
         timingFold.show(any || ofGuide);
+        gridFold.show(ofGuide);
         moreFold.show(any && !ofGuide);
         show(timing.start(), any && !ofGuide);
         pitchFold.show(any || ofGuide);

@@ -29,7 +29,9 @@ public final class WordsSheet {
         Label how =
                 new Label(
                         "A line a phrase, in the order in which the guide sings them. A hyphen divides"
-                                + " syllables: lan-terns.");
+                                + " syllables: lan-terns. An underline stands for a vowel on which"
+                                + " the one before it goes on: low _ _. In the close-up, drag a"
+                                + " syllable to its vowel.");
         how.setWrapText(true);
         how.setMaxWidth(460);
         Alert sheet =

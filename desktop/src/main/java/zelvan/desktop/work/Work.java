@@ -33,6 +33,7 @@ public final class Work implements AutoCloseable {
         Background background = new Background(desk.deriving(), desk::say);
         playback = new Playback(desk, engine, background);
         deriving = new Deriving(desk, engine, background);
+        new OnsetListening(desk, engine, background);
         midi = new MidiFiles(desk);
         documents = new Documents(desk, midi, background, data.resolve(UNSAVED), ledger);
         prints = new Prints(desk, engine, documents);

@@ -3,6 +3,7 @@ package zelvan.desktop.closeup.time;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 import javafx.beans.property.ReadOnlyDoubleProperty;
 import javafx.scene.Cursor;
 import javafx.scene.input.MouseButton;
@@ -11,6 +12,7 @@ import zelvan.analysis.LandmarkKind;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.acts.Words;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.closeup.TimeWheel;
@@ -18,13 +20,14 @@ import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Viewport;
 import zelvan.session.Protection;
 import zelvan.units.RecordedSpan;
+import zelvan.units.TimeSpan;
 
 /// Mouse in the close-up.
 ///
 /// A bead: drag to hold it, with shift to re-place it, double-click to let go. A ribbon: drag out a
-/// range, with alt to protect it at once; double-click to add a landmark, with alt a consonant's;
-/// click to play from there. An edge of a protected stretch: drag. Wheel to zoom, with shift to
-/// move along.
+/// range, with ctrl to protect it at once; double-click to add a landmark, with shift a
+/// consonant's; click to play from there. An edge of a protected stretch, a syllable of the words:
+/// drag. Wheel to move along, with ctrl to zoom.
 final class TimeGestures {
     private static final double REACH_PIXELS = 9;
     private static final double EDGE_PIXELS = 6;
@@ -36,6 +39,7 @@ final class TimeGestures {
     private final ReadOnlyDoubleProperty slid;
     private Optional<BeadDrag> beadDrag = Optional.empty();
     private Optional<RangeDrag> rangeDrag = Optional.empty();
+    private Optional<WordDrag> wordDrag = Optional.empty();
     private double pressedX;
     private boolean moved;
     private boolean scrubbing;
@@ -94,6 +98,13 @@ final class TimeGestures {
                                                 b -> Math.abs(x(b.shownSeconds()) - x))));
     }
 
+    private Optional<Words.Syllable> wordAt(double x, double y) {
+        return laneAt(y)
+                .filter(Lane::isGuide)
+                .flatMap(guide ->
+                        SungWords.inSight(desk, guide, locked(), region.getWidth()).at(x, y));
+    }
+
     /// A protected stretch whose beginning or end is under the mouse.
     private Optional<RangeDrag> edgeAt(double x, double y) {
         Optional<Lane> lane = laneAt(y);
@@ -122,6 +133,7 @@ final class TimeGestures {
         region.requestFocus();
         beadDrag = Optional.empty();
         rangeDrag = Optional.empty();
+        wordDrag = Optional.empty();
         pressedX = event.getX();
         moved = false;
         Optional<Lane> lane = laneAt(event.getY());
@@ -129,7 +141,9 @@ final class TimeGestures {
         if (event.getButton() != MouseButton.PRIMARY || lane.isEmpty()) {
             return;
         }
-        Optional<Bead> bead = beadAt(event.getX(), event.getY());
+        Optional<Words.Syllable> word = wordAt(event.getX(), event.getY());
+        Optional<Bead> bead =
+                word.isPresent() ? Optional.empty() : beadAt(event.getX(), event.getY());
         if (event.getClickCount() == 2) {
             bead.ifPresentOrElse(
                     b -> desk.act(now -> new Repairs(now).letGo(b.voiceId(), b.sourceSeconds())),
@@ -140,6 +154,8 @@ final class TimeGestures {
                     Optional.of(
                             new BeadDrag(
                                     desk, lane.get(), bead.get(), event.isShiftDown(), locked()));
+        } else if (word.isPresent()) {
+            wordDrag = word.map(w -> new WordDrag(desk, w));
         } else {
             rangeDrag =
                     edgeAt(event.getX(), event.getY())
@@ -175,32 +191,48 @@ final class TimeGestures {
                                         ? secondsAt(event.getX())
                                         : snapped(event.getX(), drag))));
         rangeDrag.ifPresent(drag -> drag.to(secondsAt(event.getX())));
+        wordDrag.ifPresent(drag -> drag.to(guideSeconds(event.getX())));
         region.repaint();
     }
 
-    /// Near one of the guide's moments, that moment; for the guide itself, near a line of the grid.
+    /// The guide's moment there, as recorded.
+    private double guideSeconds(double x) {
+        return Lane.of(desk.now(), region.getHeight()).stream()
+                .filter(Lane::isGuide)
+                .findFirst()
+                .map(guide -> guide.source(locked()).applyAsDouble(secondsAt(x)))
+                .orElse(secondsAt(x));
+    }
+
+    /// Near one of the guide's moments, that moment; for the guide itself, near a line of the grid;
+    /// for both, near where a note begins in the track that is laid under.
     private double snapped(double x, BeadDrag drag) {
-        List<Double> moments =
-                drag.isOfGuide()
-                        ? desk.session()
-                                .grid()
-                                .map(g -> g.linesIn(view().span().time()))
-                                .orElse(List.of())
-                        : Lane.of(desk.now(), region.getHeight()).stream()
-                                .filter(Lane::isGuide)
-                                .flatMap(l ->
-                                        Bead.of(
-                                                l,
-                                                1,
-                                                secondsAt(x - SNAP_PIXELS),
-                                                secondsAt(x + SNAP_PIXELS))
-                                                .stream())
-                                .map(Bead::shownSeconds)
-                                .toList();
-        return moments.stream()
-                .filter(s -> Math.abs(x(s) - x) < SNAP_PIXELS)
+        double from = secondsAt(x - SNAP_PIXELS);
+        double to = secondsAt(x + SNAP_PIXELS);
+        DoubleStream own = drag.isOfGuide() ? gridLines(from, to) : guideMoments(from, to);
+        DoubleStream below =
+                Underlay.of(desk).map(u -> u.onsets(from, to)).orElse(DoubleStream.empty());
+        return DoubleStream.concat(own, below)
+                .boxed()
                 .min(Comparator.comparingDouble(s -> Math.abs(x(s) - x)))
                 .orElse(secondsAt(x));
+    }
+
+    private DoubleStream gridLines(double from, double to) {
+        return desk
+                .session()
+                .grid()
+                .map(g -> g.linesIn(new TimeSpan(from, to)))
+                .orElse(List.of())
+                .stream()
+                .mapToDouble(Double::doubleValue);
+    }
+
+    private DoubleStream guideMoments(double from, double to) {
+        return Lane.of(desk.now(), region.getHeight()).stream()
+                .filter(Lane::isGuide)
+                .flatMap(guide -> Bead.of(guide, 1, from, to).stream())
+                .mapToDouble(Bead::shownSeconds);
     }
 
     private void released(MouseEvent event) {
@@ -214,6 +246,7 @@ final class TimeGestures {
         }
         beadDrag = Optional.empty();
         rangeDrag = Optional.empty();
+        wordDrag = Optional.empty();
         region.repaint();
     }
 
@@ -240,12 +273,13 @@ final class TimeGestures {
 
     /// Whether something is being dragged or scrubbed.
     boolean isBusy() {
-        return scrubbing || beadDrag.isPresent() || rangeDrag.isPresent();
+        return scrubbing || beadDrag.isPresent() || rangeDrag.isPresent() || wordDrag.isPresent();
     }
 
     private void hovered(MouseEvent event) {
         boolean bead = beadAt(event.getX(), event.getY()).isPresent();
         boolean edge = !bead && edgeAt(event.getX(), event.getY()).isPresent();
-        region.setCursor(bead ? Cursor.H_RESIZE : edge ? Cursor.E_RESIZE : Cursor.DEFAULT);
+        boolean word = wordAt(event.getX(), event.getY()).isPresent();
+        region.setCursor(bead || word ? Cursor.H_RESIZE : edge ? Cursor.E_RESIZE : Cursor.DEFAULT);
     }
 }

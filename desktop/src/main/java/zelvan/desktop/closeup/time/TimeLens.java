@@ -46,6 +46,7 @@ public final class TimeLens implements LensView {
         desk.sight().waves().known().subscribe(ignored -> region.repaint());
         under = new LaidUnder(desk);
         desk.sight().laidUnder().subscribe(ignored -> region.repaint());
+        desk.findings().onsets().subscribe(ignored -> region.repaint());
         scroll = new ScrollPane(region);
         scroll.setFitToWidth(true);
         scroll.setFitToHeight(true);

@@ -11,9 +11,7 @@ import javafx.scene.text.TextAlignment;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
-import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Focus;
-import zelvan.desktop.acts.Words;
 import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.closeup.TimeAxis;
 import zelvan.desktop.desk.Desk;
@@ -23,7 +21,6 @@ import zelvan.desktop.theme.Theme;
 import zelvan.measure.LockMeter;
 import zelvan.session.Protection;
 import zelvan.units.Grid;
-import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
 
 /// Paints the Time lens: ribbons of energy, beads where syllables start and sounds end, and threads
@@ -41,11 +38,6 @@ final class TimePainter {
 
     /// A thread leads to a bead so far beside the picture.
     private static final double BEAD_ROOM_PIXELS = 40;
-
-    private static final double WORD_LETTER_PIXELS = 6.5;
-
-    /// Where more is in sight, words are too small a part of it to be read.
-    private static final double MOST_SECONDS_WITH_WORDS = 40;
 
     /// Where more is in sight, nothing can be seen of where a ribbon was.
     private static final double MOST_SECONDS_WITH_TRACE = 12;
@@ -104,41 +96,8 @@ final class TimePainter {
         }
         lanes.stream()
                 .filter(Lane::isGuide)
-                .forEach(guide -> words(g, colours, view, guide, width, locked));
+                .forEach(guide -> SungWords.inSight(desk, guide, locked, width).paint(g, colours));
         grid.ifPresent(lines -> axis.bars(lines.tempo()));
-    }
-
-    /// What is sung, each syllable where its vowel begins; what would lie on the one before is left
-    /// out.
-    private void words(
-            GraphicsContext g,
-            Palette colours,
-            Viewport view,
-            Lane guide,
-            double width,
-            double locked) {
-        Words words = new Words(desk.now());
-        DoubleUnaryOperator shown = guide.shown(locked);
-        g.setFill(colours.text());
-        g.setFont(Theme.font(12));
-        g.setTextAlign(TextAlignment.LEFT);
-        double free = 0;
-        List<GuideSpan> phrases = desk.derived().get().guidePhrases();
-        for (int i = 0; i < Math.min(desk.session().words().size(), phrases.size()); i++) {
-            boolean inSight =
-                    view.seconds() < MOST_SECONDS_WITH_WORDS
-                            && shown.applyAsDouble(phrases.get(i).endSeconds())
-                                    > view.startSeconds()
-                            && shown.applyAsDouble(phrases.get(i).startSeconds())
-                                    < view.endSeconds();
-            for (Words.Syllable syllable : inSight ? words.spread(i) : List.<Words.Syllable>of()) {
-                double x = view.x(shown.applyAsDouble(syllable.guideSeconds()), width);
-                if (x >= free && x < width) {
-                    g.fillText(syllable.text(), x + 3, guide.top() + guide.height() - 8);
-                    free = x + 3 + WORD_LETTER_PIXELS * syllable.text().length();
-                }
-            }
-        }
     }
 
     /// Those that reach into the picture.
@@ -191,7 +150,8 @@ final class TimePainter {
         DoubleUnaryOperator shown = lane.shown(locked);
         double strong = selected || lane.isGuide() ? 0.62 : 0.45;
         if (lane.isGuide()) {
-            laidUnder(g, colours, view, width, centre, half);
+            Underlay.of(desk)
+                    .ifPresent(under -> under.paint(g, colours, view, width, centre, half));
         }
         if (locked > 0 && !lane.made().isUnchanged() && view.seconds() < MOST_SECONDS_WITH_TRACE) {
             new Ribbon(g, view, width, centre, half, source -> source)
@@ -256,30 +216,6 @@ final class TimePainter {
         return dragged.filter(d -> d.isOf(bead))
                 .map(BeadDrag.At::seconds)
                 .orElse(bead.shownSeconds());
-    }
-
-    /// Another track under the guide, to look at it beside that.
-    private void laidUnder(
-            GraphicsContext g,
-            Palette colours,
-            Viewport view,
-            double width,
-            double centre,
-            double half) {
-        Optional<DerivedVoice> under =
-                desk.sight().laidUnder().get().flatMap(id -> desk.derived().get().voice(id));
-        under.flatMap(DerivedVoice::outline)
-                .ifPresent(outline -> {
-                    DoubleUnaryOperator sounds = under.get().timing().map()::outputSecondsAt;
-                    new Ribbon(g, view, width, centre, half * 1.3, sounds)
-                            .paint(
-                                    outline,
-                                    under.get().file().map(SoundFile::sound),
-                                    desk.sight().waves(),
-                                    List.of(),
-                                    colours.accent().deriveColor(0, 1, 1, 0.3),
-                                    colours.surface());
-                });
     }
 
     private static void name(GraphicsContext g, Palette colours, Lane lane) {
