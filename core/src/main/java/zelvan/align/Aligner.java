@@ -19,7 +19,7 @@ import zelvan.units.RecordedSpan;
 /// and space* (2007); M. Müller, *Fundamentals of Music Processing* (2015), chapter 3.
 public final class Aligner {
     /// Changes whenever the same two analyses would be matched differently.
-    public static final int VERSION = 4;
+    public static final int VERSION = 5;
 
     // Frames of the analysis in a row, from coarse to fine.
     private static final int SONG_STEP = 16;

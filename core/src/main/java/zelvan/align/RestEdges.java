@@ -22,6 +22,9 @@ final class RestEdges {
     /// What is shorter may be a consonant by itself, as the end of a word is.
     private static final double SHORTEST_BREATH_SECONDS = 0.2;
 
+    /// What begins a breath goes on without a pitch for so long; a consonant hardly does.
+    private static final double BREATHLIKE_SECONDS = 0.1;
+
     private static final double HOP = VoiceAnalysis.HOP_SECONDS;
 
     private RestEdges() {}
@@ -47,7 +50,22 @@ final class RestEdges {
     }
 
     /// @param restSeconds length of the rest beside it
-    private record Edge(double seconds, double restSeconds) {}
+    /// @param breath whether a breath is what begins there
+    /// @param unvoicedSeconds how long nothing has a pitch after it
+    private record Edge(
+            double seconds, double restSeconds, boolean breath, double unvoicedSeconds) {
+        static Edge end(double seconds, double restSeconds) {
+            return new Edge(seconds, restSeconds, false, 0);
+        }
+
+        /// Where a voice breathes in and the other does not, what they sing begins together. But a
+        /// long consonant may pass for a breath, and is then that of the other voice.
+        boolean resembles(Edge other) {
+            return !breath && !other.breath
+                    || unvoicedSeconds >= BREATHLIKE_SECONDS
+                            && other.unvoicedSeconds >= BREATHLIKE_SECONDS;
+        }
+    }
 
     /// The edges that belong together, in order of time, strictly increasing in both voices.
     ///
@@ -116,7 +134,7 @@ final class RestEdges {
         for (int v = 0; v < edges.size(); v++) {
             double away = Math.abs(edges.get(v).seconds - expected);
             double rest = Math.min(edge.restSeconds, edges.get(v).restSeconds);
-            if (away < least && away < REACH_OF_REST * rest) {
+            if (away < least && away < REACH_OF_REST * rest && edge.resembles(edges.get(v))) {
                 best = v;
                 least = away;
             }
@@ -129,22 +147,33 @@ final class RestEdges {
                 new LevelEdges(voice.levelDecibels(), voice.activeDecibels(), voice.transitions());
         boolean[] breath = breath(voice);
         List<Edge> edges = new ArrayList<>();
-        int last = -1;
+        int lastActive = -1;
+        int lastSung = -1;
         for (int f = 0; f < voice.frames(); f++) {
-            if (!voice.active(f) || breath[f]) {
+            if (!voice.active(f)) {
                 continue;
             }
-            double rest = (f - last - 1) * HOP;
+            double rest = (f - (breath[f] ? lastActive : lastSung) - 1) * HOP;
             if (rest >= side.shortestRestSeconds) {
                 if (side == Side.BEGIN) {
-                    edges.add(new Edge(levels.beginSeconds(f), rest));
-                } else if (last >= 0) {
-                    edges.add(new Edge(levels.endSeconds(last), rest));
+                    edges.add(
+                            new Edge(levels.beginSeconds(f), rest, breath[f], unvoiced(voice, f)));
+                } else if (!breath[f] && lastSung >= 0) {
+                    edges.add(Edge.end(levels.endSeconds(lastSung), rest));
                 }
             }
-            last = f;
+            lastActive = f;
+            lastSung = breath[f] ? lastSung : f;
         }
         return edges;
+    }
+
+    private static double unvoiced(VoiceAnalysis voice, int frame) {
+        int f = frame;
+        while (f < voice.frames() && voice.active(f) && !voice.pitch().voiced(f)) {
+            f++;
+        }
+        return (f - frame) * HOP;
     }
 
     /// Breaths are a part of the rest: where one voice takes one, the other may not, and what

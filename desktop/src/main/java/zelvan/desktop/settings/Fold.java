@@ -50,7 +50,7 @@ final class Fold {
         line.getChildren().addFirst(closed);
         body = new VBox(4);
         body.getChildren().setAll(parts);
-        body.setPadding(new Insets(0, 4, 6, 4));
+        body.setPadding(new Insets(0, 4, 2, 4));
         root = new VBox(2, head, body);
         open.subscribe(now -> {
             boolean shown = now == this;

@@ -68,32 +68,43 @@ final class GuidePart {
         figures.getStyleClass().add("quiet");
         root =
                 new VBox(
-                        4,
+                        3,
                         row(
-                                "tempo",
-                                "Tempo",
-                                tempo,
-                                "beats a minute",
-                                v -> act(g -> g.setTempo(v))),
+                                field(
+                                        "tempo",
+                                        "Tempo",
+                                        "Beats a minute, 20 to 400",
+                                        tempo,
+                                        v -> act(g -> g.setTempo(v))),
+                                field(
+                                        "beats",
+                                        "Meter",
+                                        "Beats a bar",
+                                        beats,
+                                        v -> act(g -> g.setBeatsPerBar(v)))),
                         row(
-                                "beats",
-                                "Meter",
-                                beats,
-                                "beats a bar",
-                                v -> act(g -> g.setBeatsPerBar(v))),
-                        row(
-                                "first-beat",
-                                "First beat",
-                                first,
-                                "s",
-                                v -> act(g -> g.setFirstBeat(v))),
+                                field(
+                                        "first-beat",
+                                        "First beat",
+                                        "When the first bar begins, seconds",
+                                        first,
+                                        v -> act(g -> g.setFirstBeat(v))),
+                                tap()),
                         division.node(),
                         swing.node(),
                         buttons());
     }
 
-    private Node row(String id, String name, TextField field, String unit, DoubleConsumer changed) {
+    private static Node row(Node left, Node right) {
+        Region space = new Region();
+        HBox.setHgrow(space, Priority.ALWAYS);
+        return new HBox(6, left, space, right);
+    }
+
+    private Node field(
+            String id, String name, String what, TextField field, DoubleConsumer changed) {
         field.setId(id);
+        field.setTooltip(new Tooltip(what));
         field.setPrefColumnCount(5);
         field.setAlignment(Pos.CENTER_RIGHT);
         field.setOnAction(e -> {
@@ -110,28 +121,27 @@ final class GuidePart {
                 refresh();
             }
         });
-        Label label = new Label(name);
-        Label unitLabel = new Label(unit);
-        unitLabel.getStyleClass().add("quiet");
-        Region space = new Region();
-        HBox.setHgrow(space, Priority.ALWAYS);
-        HBox row = new HBox(6, label, space, field, unitLabel);
-        row.setAlignment(Pos.CENTER_LEFT);
-        return row;
+        HBox labelled = new HBox(6, new Label(name), field);
+        labelled.setAlignment(Pos.CENTER_LEFT);
+        return labelled;
+    }
+
+    private Node tap() {
+        Button tap = new Button("Tap the tempo");
+        tap.setId("tap");
+        tap.setTooltip(new Tooltip("Play, and tap along with the beat"));
+        tap.setOnAction(e -> tapped());
+        return tap;
     }
 
     private Node buttons() {
-        Button tap = new Button("Tap");
-        tap.setId("tap");
-        tap.setTooltip(new Tooltip("Play, and tap along with the beat"));
-        tap.setOnAction(e -> tap());
         Button midi = new Button("Tempo from MIDI…");
         midi.setId("midi");
         midi.setOnAction(e -> chooseMidi());
         Button none = new Button("No grid");
         none.setId("no-grid");
         none.setOnAction(e -> act(Guiding::removeGrid));
-        return new HBox(8, tap, midi, none);
+        return new HBox(8, midi, none);
     }
 
     private void act(Function<Guiding, Act> what) {
@@ -142,7 +152,7 @@ final class GuidePart {
         return new Guiding(desk.now()).gridOrUsual();
     }
 
-    private void tap() {
+    private void tapped() {
         if (!desk.hearing().player().playing()) {
             desk.hearing().player().play();
         }

@@ -118,7 +118,7 @@ public final class SettingsView {
                         pitchFold.node(),
                         moreFold.node(),
                         voiceFold.node());
-        root.setPadding(new Insets(8, 10, 6, 12));
+        root.setPadding(new Insets(6, 10, 2, 12));
         root.setMinWidth(280);
         root.setPrefWidth(300);
         root.getStyleClass().add("settings");

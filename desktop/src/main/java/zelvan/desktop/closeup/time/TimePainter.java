@@ -151,7 +151,8 @@ final class TimePainter {
         double strong = selected || lane.isGuide() ? 0.62 : 0.45;
         if (lane.isGuide()) {
             Underlay.of(desk)
-                    .ifPresent(under -> under.paint(g, colours, view, width, centre, half));
+                    .ifPresent(under ->
+                            under.paint(g, colours, view, width, lane.top(), centre, half));
         }
         if (locked > 0 && !lane.made().isUnchanged() && view.seconds() < MOST_SECONDS_WITH_TRACE) {
             new Ribbon(g, view, width, centre, half, source -> source)

@@ -52,6 +52,7 @@ record Underlay(DerivedVoice made, Outline outline, List<Double> onsets, Waves w
                 .filter(s -> s >= fromSeconds && s < toSeconds);
     }
 
+    /// @param top of the guide's lane, pixels
     /// @param centre of the guide's ribbon, pixels
     /// @param half of its height
     void paint(
@@ -59,6 +60,7 @@ record Underlay(DerivedVoice made, Outline outline, List<Double> onsets, Waves w
             Palette colours,
             Viewport view,
             double width,
+            double top,
             double centre,
             double half) {
         double reach = half * HEIGHT_OF_RIBBON;
@@ -73,6 +75,6 @@ record Underlay(DerivedVoice made, Outline outline, List<Double> onsets, Waves w
         g.setFill(colours.accent());
         onsets(view.startSeconds(), view.endSeconds())
                 .map(s -> view.x(s, width))
-                .forEach(x -> g.fillRect(x - 0.5, centre + reach - ONSET_PIXELS, 1, ONSET_PIXELS));
+                .forEach(x -> g.fillRect(x - 1, top, 2, ONSET_PIXELS));
     }
 }
