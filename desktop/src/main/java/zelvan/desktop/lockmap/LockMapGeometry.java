@@ -33,6 +33,8 @@ record LockMapGeometry(
     /// What can be clicked is no narrower.
     static final double NARROWEST_CELL_PIXELS = 8;
 
+    private static final List<Integer> STEPS = List.of(1, 2, 5, 10, 20, 50, 100);
+
     private static final double GAP_PIXELS = 1;
 
     static LockMapGeometry of(Desk desk, double width) {
@@ -175,5 +177,19 @@ record LockMapGeometry(
                 .filter(p -> y >= p.y && y < p.y + p.row.height())
                 .map(Placed::row)
                 .findFirst();
+    }
+
+    /// Every which phrase has that much room up to the next such one: each, or each second, fifth,
+    /// tenth and so on.
+    int every(double pixels) {
+        int last = phrases().size() - 1;
+        if (last < 1) {
+            return 1;
+        }
+        double apart = (phraseExtent(last).x() - phraseExtent(0).x()) / last;
+        return STEPS.stream()
+                .filter(step -> step * apart >= pixels)
+                .findFirst()
+                .orElse(STEPS.getLast());
     }
 }

@@ -38,7 +38,9 @@ import zelvan.units.GuideSpan;
 final class LockMapPainter {
     static final double RULER_HEIGHT = 34;
 
-    /// A narrower cell is one patch.
+    /// A narrower cell is one patch. Three figures and some room.
+    private static final double NUMBER_PIXELS = 26;
+
     private static final double PATCH_PIXELS = 26;
 
     static final double WIDEST_SECONDS = 0.08;
@@ -101,6 +103,7 @@ final class LockMapPainter {
         g.setFont(Theme.font(11));
         g.setTextBaseline(VPos.CENTER);
         g.setTextAlign(TextAlignment.LEFT);
+        int step = geometry.every(NUMBER_PIXELS);
         for (int i = 0; i < geometry.phrases().size(); i++) {
             LockMapGeometry.Extent phrase = geometry.phraseExtent(i);
             if (!geometry.isInSight(phrase)) {
@@ -109,7 +112,7 @@ final class LockMapPainter {
             g.setFill(colours.line());
             g.fillRect(phrase.x(), RULER_HEIGHT - 3, phrase.width(), 2);
             g.setFill(colours.quiet());
-            if (phrase.width() > 14) {
+            if ((i + 1) % step == 0) {
                 g.fillText(
                         name(i, phrase, geometry, words),
                         phrase.x(),

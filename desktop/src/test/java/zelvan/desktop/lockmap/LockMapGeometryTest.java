@@ -55,6 +55,16 @@ class LockMapGeometryTest {
         }
     }
 
+    /// A hundred phrases in a thousand pixels.
+    @ParameterizedTest
+    @EnumSource(Columns.class)
+    void namesAreLeftOutWhereTheyWouldTouch(Columns columns) {
+        assertThat(geometry(laid(columns)).every(26)).isEqualTo(5);
+        assertThat(geometry(laid(columns)).every(9)).isEqualTo(1);
+        assertThat(geometry(laid(columns).zoomed(0.3, 0.5)).every(26)).isEqualTo(1);
+        assertThat(geometry(laid(columns)).every(90)).isEqualTo(10);
+    }
+
     @ParameterizedTest
     @EnumSource(Columns.class)
     void everyPhraseCanBeHit(Columns columns) {
