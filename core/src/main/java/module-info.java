@@ -13,6 +13,7 @@ module zelvan.core {
     exports zelvan.setting;
     exports zelvan.analysis;
     exports zelvan.align;
+    exports zelvan.arrange;
     exports zelvan.timing;
     exports zelvan.tuning;
     exports zelvan.render;

@@ -41,6 +41,11 @@ record TypedScope(Scope scope, String title, Optional<SongSpan> songSpan) {
         };
     }
 
+    /// The voice of that name.
+    static Voice voice(String name, Session session) throws UsageProblem {
+        return named(session.voices(), Voice::name, name, name);
+    }
+
     private static TypedScope ofVoice(String name, String typed, Session session)
             throws UsageProblem {
         Matcher phrase = PHRASE.matcher(name);

@@ -24,6 +24,7 @@ import zelvan.problem.ZelvanProblem;
             NewCommand.class,
             ShowCommand.class,
             SetCommand.class,
+            ClipCommand.class,
             WarpCommand.class,
             PrintCommand.class,
             ReportCommand.class,

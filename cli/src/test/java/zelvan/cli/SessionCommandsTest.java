@@ -7,6 +7,7 @@ import java.io.PrintWriter;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.BeforeAll;
@@ -247,5 +248,54 @@ class SessionCommandsTest {
         assertThat(run("set", file, scope, value)).isEqualTo(1);
         assertThat(errors.toString().lines()).singleElement().asString().contains(said);
         assertThat(Files.readAllBytes(file)).isEqualTo(before);
+    }
+
+    /// What is silenced is silent in print, and the rest is as it was recorded.
+    @Test
+    void aStretchIsSilencedAndALineMoved() throws Exception {
+        Path file = made("clips");
+        assertThat(run("set", file, "all", "timing-pull=0", "timing-limit=none")).isZero();
+        assertThat(run("clip", file, "silence", "12", "16", "--voice", "Mara double left"))
+                .as(errors.toString())
+                .isZero();
+        Session session = SessionFile.read(file);
+        assertThat(voice(session, "Mara double left").layer().clips()).hasSize(2);
+        Path out = folder.resolve("clips printed");
+        assertThat(run("print", file, "--out", out)).as(errors.toString()).isZero();
+        float[] printed = SoundFiles.read(out.resolve("Mara double left.wav")).sound().channel(0);
+        float[] sung = SoundFiles.read(demo.resolve("Mara double left.wav")).sound().channel(0);
+        int rate = SoundFiles.read(demo.resolve("Mara double left.wav")).sound().sampleRateHertz();
+        for (int i = 0; i < sung.length; i++) {
+            double seconds = (double) i / rate;
+            if (seconds > 12 && seconds < 16) {
+                assertThat(printed[i]).isZero();
+            } else if (seconds < 11.9 || seconds > 16.1) {
+                assertThat(printed[i]).isEqualTo(sung[i]);
+            }
+        }
+
+        assertThat(run("clip", file, "move", "7", "11", "7.25", "--voice", "mara double left"))
+                .isZero();
+        assertThat(voice(SessionFile.read(file), "Mara double left").layer().clips())
+                .anyMatch(c -> c.placedSeconds() == 7.25);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "silence,16 12,it ends before it begins",
+        "silence,12,it takes 2 numbers",
+        "cut,1000,nothing of Mara double left is heard there",
+        "silence,0 1000,nothing would be left"
+    })
+    void whatCannotBeDoneToAClipIsSaid(String action, String numbers, String said)
+            throws Exception {
+        Path file = made("no clips " + action + numbers.length());
+        String before = Files.readString(file);
+        List<Object> arguments = new ArrayList<>(List.of("clip", file, action));
+        arguments.addAll(List.of((Object[]) numbers.split(" ")));
+        arguments.addAll(List.of("--voice", "Mara double left"));
+        assertThat(run(arguments.toArray())).isNotZero();
+        assertThat(errors.toString()).contains(said);
+        assertThat(Files.readString(file)).isEqualTo(before);
     }
 }

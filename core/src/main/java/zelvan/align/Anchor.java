@@ -116,7 +116,7 @@ public record Anchor(
     }
 
     /// The same, `source` seconds later in the voice and `guide` seconds later in the guide.
-    Anchor shiftedBy(double source, double guide) {
+    public Anchor shiftedBy(double source, double guide) {
         return new Anchor(
                 kind,
                 sourceSeconds + source,

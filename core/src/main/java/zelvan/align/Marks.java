@@ -63,6 +63,14 @@ public record Marks(double sensitivity, List<Landmark> added, List<Double> remov
         return new Marks(sensitivity, added, removed);
     }
 
+    /// The same of something that much later.
+    public Marks shiftedBy(double seconds) {
+        return new Marks(
+                sensitivity,
+                added.stream().map(l -> l.shiftedBy(seconds)).toList(),
+                removedSeconds.stream().map(s -> s + seconds).toList());
+    }
+
     /// Only what was said of moments where something holds.
     public Marks where(DoublePredicate holds) {
         return new Marks(

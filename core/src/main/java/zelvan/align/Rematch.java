@@ -66,6 +66,11 @@ public final class Rematch {
         this.whole = whole;
     }
 
+    /// How the two were matched without any help.
+    public Aligner.Match whole() {
+        return whole;
+    }
+
     /// The stretches that must be matched again.
     ///
     /// @param byUser strictly increasing in both voices

@@ -18,7 +18,8 @@ public record Landmark(LandmarkKind kind, double seconds, double strength) {
         }
     }
 
-    Landmark shiftedBy(double more) {
+    /// The same, that much later.
+    public Landmark shiftedBy(double more) {
         return new Landmark(kind, seconds + more, strength);
     }
 }

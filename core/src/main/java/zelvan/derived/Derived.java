@@ -94,6 +94,9 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
     public Map<String, AudioReference> recordings() {
         Map<String, AudioReference> read = new HashMap<>();
         for (Voice voice : session.voices()) {
+            if (!voice.layer().isWhole()) {
+                continue;
+            }
             String path = session.audioOf(voice).path();
             voice(voice.id())
                     .flatMap(DerivedVoice::file)

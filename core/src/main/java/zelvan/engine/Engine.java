@@ -69,7 +69,7 @@ public final class Engine implements AutoCloseable {
     /// the window.
     private final Semaphore listening = new Semaphore(1, true);
 
-    private volatile Map<String, Read> files = Map.of();
+    private volatile Map<String, Recorded> files = Map.of();
 
     public Engine(KeptWork kept) {
         this(kept, Runtime.getRuntime().availableProcessors());
@@ -217,11 +217,11 @@ public final class Engine implements AutoCloseable {
     /// Whether a file of the session is not as it was when a session was derived last. Looks at the
     /// disk.
     public boolean filesHaveChanged(Session session) {
-        Map<String, Read> known = files;
+        Map<String, Recorded> known = files;
         return session.voices().stream()
                 .anyMatch(v ->
                         known.containsKey(v.id())
-                                && !Read.of(session.audioOf(v)).equals(known.get(v.id())));
+                                && !Recorded.of(session, v).equals(known.get(v.id())));
     }
 
     /// Listens in the background for voices that comb; see [Combing]. It takes a while, and so

@@ -6,7 +6,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
 
 /// What is heard in a file that could be read.
-record Heard(Read read) implements Step<VoiceAnalysis> {
+record Heard(Recorded read) implements Step<VoiceAnalysis> {
     /// Rows of 24 phonetic and of spectral numbers, pitch, voicing and level.
     private static final int BYTES_A_FRAME = 256;
 
@@ -17,11 +17,21 @@ record Heard(Read read) implements Step<VoiceAnalysis> {
 
     @Override
     public List<Step<?>> needs() {
-        return List.of(read);
+        return switch (read) {
+            case Read ignored -> List.of(read);
+            case Arranged arranged -> arranged.withHeard();
+        };
     }
 
     @Override
     public VoiceAnalysis run(Inputs inputs) {
+        return switch (read) {
+            case Read file -> heardIn(inputs, file);
+            case Arranged arranged -> arranged.heard(inputs);
+        };
+    }
+
+    private static VoiceAnalysis heardIn(Inputs inputs, Read read) {
         SoundFile file = inputs.of(read).file().orElseThrow();
         return inputs.kept()
                 .analysis(file.sha256())

@@ -25,7 +25,7 @@ record Made(
         String voiceId,
         String name,
         AudioReference audio,
-        Read read,
+        Recorded read,
         Optional<Sounding> heard,
         Optional<Parts> parts)
         implements Step<DerivedVoice> {

@@ -1,5 +1,6 @@
 package zelvan.engine;
 
+import java.util.ArrayList;
 import java.util.List;
 import zelvan.align.Aligner;
 import zelvan.align.Alignment;
@@ -17,13 +18,20 @@ record Matched(Heard leader, Heard voice) implements Step<Rematch> {
 
     @Override
     public List<Step<?>> needs() {
-        return List.of(leader, voice, leader.read(), voice.read());
+        List<Step<?>> needs = new ArrayList<>(List.of(leader, voice, leader.read(), voice.read()));
+        if (voice.read() instanceof Arranged arranged) {
+            needs.addAll(arranged.withMatched(leader));
+        }
+        return needs;
     }
 
     @Override
     public Rematch run(Inputs inputs) {
         VoiceAnalysis lead = inputs.of(leader);
         VoiceAnalysis heard = inputs.of(voice);
+        if (voice.read() instanceof Arranged arranged) {
+            return new Rematch(lead, heard, arranged.matched(inputs, leader));
+        }
         String leaderSha256 = sha256(inputs, leader);
         String voiceSha256 = sha256(inputs, voice);
         Aligner.Match match =

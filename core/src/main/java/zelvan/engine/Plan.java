@@ -12,6 +12,7 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import zelvan.align.Alignment;
 import zelvan.derived.DerivedVoice;
+import zelvan.session.AudioReference;
 import zelvan.session.ByPhrase;
 import zelvan.session.GuideReference;
 import zelvan.session.HandWork;
@@ -42,7 +43,7 @@ final class Plan {
     private final Store store;
     private final Asked asked;
     private final Map<String, Integer> ranks = new HashMap<>();
-    private final Map<String, Read> reads = new HashMap<>();
+    private final Map<String, Recorded> reads = new HashMap<>();
     private final Map<String, CompletableFuture<Reading>> readings = new ConcurrentHashMap<>();
 
     /// Looks at the files.
@@ -58,7 +59,7 @@ final class Plan {
         session.followers().forEach(v -> ranks.putIfAbsent(v.id(), later + ranks.size()));
         session.voices().forEach(v -> ranks.putIfAbsent(v.id(), later + ranks.size()));
         for (Voice voice : session.voices()) {
-            Read read = Read.of(session.audioOf(voice));
+            Recorded read = Recorded.of(session, voice);
             reads.put(voice.id(), read);
             asked.tell(read, "Reading " + voice.name());
             asked.tell(new Heard(read), "Listening to " + voice.name());
@@ -66,7 +67,7 @@ final class Plan {
     }
 
     /// How the files were when the plan was made, by voice.
-    Map<String, Read> reads() {
+    Map<String, Recorded> reads() {
         return Map.copyOf(reads);
     }
 
@@ -74,7 +75,7 @@ final class Plan {
         return Objects.requireNonNull(ranks.get(voice.id()), "every voice has a rank");
     }
 
-    private Read read(Voice voice) {
+    private Recorded read(Voice voice) {
         return Objects.requireNonNull(reads.get(voice.id()), "every voice has a file");
     }
 
@@ -87,8 +88,9 @@ final class Plan {
     /// A track as it was recorded, as soon as its file is open; empty where it is no news, or where
     /// it is to be seen first whether it is the recording that is meant.
     CompletableFuture<Optional<DerivedVoice>> opened(Voice voice) {
-        Read read = read(voice);
-        if (session.audioOf(voice).isKnown() || store.isThere(read)) {
+        if (!(read(voice) instanceof Read read)
+                || session.audioOf(voice).isKnown()
+                || store.isThere(read)) {
             return CompletableFuture.completedFuture(Optional.empty());
         }
         return store.get(new Glanced(read), asked, Store.AT_ONCE + rank(voice))
@@ -155,7 +157,13 @@ final class Plan {
     private boolean isThere(Voice voice) {
         Reading reading =
                 Objects.requireNonNull(readings.get(voice.id()), "it was read before").join();
-        return reading.file().isPresent() && reading.isMeantBy(session.audioOf(voice));
+        return reading.file().isPresent() && reading.isMeantBy(meant(voice));
+    }
+
+    /// The recording that is meant; of a voice that is put together, each stretch knows its own.
+    private AudioReference meant(Voice voice) {
+        AudioReference audio = session.audioOf(voice);
+        return read(voice) instanceof Read ? audio : AudioReference.to(audio.file());
     }
 
     private Optional<Repaired> heard(Voice voice) {
@@ -288,7 +296,7 @@ final class Plan {
         return new Made(
                 voice.id(),
                 voice.name(),
-                session.audioOf(voice),
+                meant(voice),
                 read(voice),
                 line.map(l -> new Sounding(l.heard)),
                 line.flatMap(l -> parts(voice, l, found)));

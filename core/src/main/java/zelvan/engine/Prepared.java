@@ -25,7 +25,7 @@ record Prepared(Sounding sounding) implements Step<VoiceSound> {
             var unused = sound.epochs();
             return sound;
         }
-        Read read = sounding.voice().heard().read();
+        Recorded read = sounding.voice().heard().read();
         String sha256 = inputs.of(read).file().orElseThrow().sha256();
         Optional<Epochs> kept = inputs.kept().epochs(sha256);
         kept.ifPresentOrElse(sound::know, () -> inputs.kept().keep(sha256, sound.epochs()));

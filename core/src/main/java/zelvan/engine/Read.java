@@ -14,7 +14,7 @@ import zelvan.session.AudioReference;
 /// Reads a file as it is now.
 ///
 /// @param stamp by which it is another one as soon as somebody changes it
-record Read(Path file, FileStamp stamp) implements Step<Reading> {
+record Read(Path file, FileStamp stamp) implements Recorded {
     /// A file as it lies there now. Looks at the disk.
     static Read of(AudioReference audio) {
         return new Read(audio.file(), FileStamp.of(audio.file()));

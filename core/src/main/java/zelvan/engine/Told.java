@@ -8,7 +8,7 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 
 /// What can be told of a file that could be read, whatever it holds.
-record Told(Read read, What what) implements Step<double[]> {
+record Told(Recorded read, What what) implements Step<double[]> {
     enum What {
         /// Where notes begin, seconds.
         ONSETS("onsets", OnsetFinder.VERSION, OnsetFinder::find),

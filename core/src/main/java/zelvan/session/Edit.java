@@ -16,6 +16,7 @@ public sealed interface Edit
                 Edit.SetStrip,
                 Edit.SetMix,
                 Edit.SetWords,
+                Edit.Arrange,
                 RepairEdit,
                 TrackEdit,
                 Turn,
@@ -26,6 +27,26 @@ public sealed interface Edit
     String title();
 
     Session apply(Session session);
+
+    /// Puts a voice together.
+    ///
+    /// @param what is done to it
+    /// @param clips what it is made of from then on, in order
+    record Arrange(String voiceId, String name, String what, List<Clip> clips) implements Edit {
+        public Arrange {
+            clips = List.copyOf(clips);
+        }
+
+        @Override
+        public String title() {
+            return name + ": " + what;
+        }
+
+        @Override
+        public Session apply(Session session) {
+            return session.changing(voiceId, v -> v.withLayer(new Layer.Sung(clips)));
+        }
+    }
 
     /// Says what is sung, a line a phrase of the guide.
     ///

@@ -8,6 +8,7 @@ import java.util.function.Function;
 import java.util.function.Predicate;
 import zelvan.align.Anchor;
 import zelvan.align.Marks;
+import zelvan.analysis.Landmark;
 import zelvan.analysis.OctaveShift;
 import zelvan.timing.Fence;
 import zelvan.tuning.NoteEdit;
@@ -107,6 +108,9 @@ public record HandWork(
     /// Says in which octave something is sung; it counts from what was said of it before. None up
     /// or down says that it was heard right.
     public HandWork hearing(OctaveShift shift) {
+        if (shift.span().seconds() == 0) {
+            return this;
+        }
         List<OctaveShift> all = new ArrayList<>();
         for (OctaveShift before : octaves) {
             for (RecordedSpan left : before.span().without(shift.span())) {
@@ -147,10 +151,7 @@ public record HandWork(
 
     /// What was said of exactly this note; as it is if nothing was.
     public NoteEdit note(RecordedSpan span) {
-        return notes.stream()
-                .filter(n -> n.span().equals(span))
-                .findFirst()
-                .orElse(NoteEdit.of(span));
+        return notes.stream().filter(n -> n.isOf(span)).findFirst().orElse(NoteEdit.of(span));
     }
 
     /// Sets an anchor; one that is set at the same moment of the voice or of the guide gives way,
@@ -173,8 +174,11 @@ public record HandWork(
         return withAnchors(anchors.stream().filter(a -> !a.equals(anchor)).toList());
     }
 
-    /// Sets a protection; what it overlaps gives way.
+    /// Sets a protection; what it overlaps gives way. One of no length protects nothing.
     public HandWork protecting(Protection protection) {
+        if (protection.span().seconds() == 0) {
+            return this;
+        }
         List<Protection> all = new ArrayList<>(protections);
         all.removeIf(p -> p.span().overlaps(protection.span()));
         all.add(protection);
@@ -225,6 +229,72 @@ public record HandWork(
                 notes.stream().filter(n -> holds.test(n.span())).toList(),
                 protections.stream().filter(p -> holds.test(p.span())).toList(),
                 meant.stream().filter(m -> holds.test(m.span())).toList());
+    }
+
+    /// Only what was said of a stretch; what reaches beyond it is cut.
+    public HandWork within(RecordedSpan span) {
+        return new HandWork(
+                anchors.stream().filter(a -> span.contains(a.sourceSeconds())).toList(),
+                marks.where(span::contains),
+                octaves.stream()
+                        .filter(o -> o.span().overlaps(span))
+                        .map(o -> new OctaveShift(o.span().shared(span), o.octaves()))
+                        .toList(),
+                notes.stream().filter(n -> span.contains(n.span().middleSeconds())).toList(),
+                protections.stream()
+                        .filter(p -> p.span().overlaps(span))
+                        .map(p -> p.withSpan(p.span().shared(span)))
+                        .toList(),
+                meant.stream().filter(m -> span.contains(m.span().middleSeconds())).toList());
+    }
+
+    /// Only what was said outside a stretch.
+    HandWork without(RecordedSpan span) {
+        return new HandWork(
+                anchors.stream().filter(a -> !span.contains(a.sourceSeconds())).toList(),
+                marks.where(seconds -> !span.contains(seconds)),
+                octaves.stream()
+                        .flatMap(o ->
+                                o.span().without(span).stream()
+                                        .map(left -> new OctaveShift(left, o.octaves())))
+                        .toList(),
+                notes.stream().filter(n -> !span.contains(n.span().middleSeconds())).toList(),
+                protections.stream()
+                        .flatMap(p -> p.span().without(span).stream().map(p::withSpan))
+                        .toList(),
+                meant.stream().filter(m -> !span.contains(m.span().middleSeconds())).toList());
+    }
+
+    /// The same of something that much later; what is held stays with the guide's moments.
+    HandWork shiftedBy(double seconds) {
+        return new HandWork(
+                anchors.stream().map(a -> a.shiftedBy(seconds, 0)).toList(),
+                marks.shiftedBy(seconds),
+                octaves.stream()
+                        .map(o -> new OctaveShift(o.span().shiftedBy(seconds), o.octaves()))
+                        .toList(),
+                notes.stream().map(n -> n.withSpan(n.span().shiftedBy(seconds))).toList(),
+                protections.stream().map(p -> p.withSpan(p.span().shiftedBy(seconds))).toList(),
+                meant.stream().map(m -> new Meant(m.what(), m.span().shiftedBy(seconds))).toList());
+    }
+
+    /// With everything of another; what that contradicts gives way, and it says how faint a
+    /// landmark counts.
+    HandWork and(HandWork other) {
+        HandWork both = with(other);
+        Marks more = marks.withSensitivity(other.marks.sensitivity());
+        for (Landmark added : other.marks.added()) {
+            more = more.adding(added);
+        }
+        for (double removed : other.marks.removedSeconds()) {
+            more = more.removing(removed);
+        }
+        List<OctaveShift> allOctaves = new ArrayList<>(octaves);
+        allOctaves.addAll(other.octaves);
+        allOctaves.sort(Comparator.comparingDouble(o -> o.span().startSeconds()));
+        List<Meant> allMeant = new ArrayList<>(meant);
+        allMeant.addAll(other.meant);
+        return new HandWork(both.anchors, more, allOctaves, both.notes, both.protections, allMeant);
     }
 
     /// How much was said.

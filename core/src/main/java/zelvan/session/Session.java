@@ -72,9 +72,11 @@ public record Session(
     private static void checkLayers(List<Recording> recordings, List<Voice> voices) {
         Set<String> known = recordings.stream().map(Recording::id).collect(Collectors.toSet());
         for (int i = 0; i < voices.size(); i++) {
-            String wanted = voices.get(i).layer().recordingId();
-            if (!known.contains(wanted)) {
-                throw new InvalidPart("there is no recording “" + wanted + "”", "voices", i);
+            for (Clip clip : voices.get(i).layer().clips()) {
+                if (!known.contains(clip.recordingId())) {
+                    throw new InvalidPart(
+                            "there is no recording “" + clip.recordingId() + "”", "voices", i);
+                }
             }
         }
     }
@@ -117,7 +119,7 @@ public record Session(
         return recordings.stream().filter(r -> r.id().equals(id)).findFirst();
     }
 
-    /// What a voice of this session was sung into.
+    /// What a voice of this session was sung into; what it begins with, if it is put together.
     public Recording recordingOf(Voice voice) {
         return recording(voice.layer().recordingId()).orElseThrow();
     }
@@ -127,9 +129,11 @@ public record Session(
         return recordingOf(voice).audio();
     }
 
-    /// What was said by hand of a voice of this session.
+    /// What was said by hand of a voice of this session, in the voice's own time.
     public HandWork handOf(Voice voice) {
-        return recordingOf(voice).hand();
+        return voice.layer().isWhole()
+                ? recordingOf(voice).hand()
+                : ArrangedHand.of(this, voice.layer().clips());
     }
 
     /// What is in force in a voice of this session, but where its phrases depart from it.
@@ -227,7 +231,10 @@ public record Session(
     /// Without recordings that no voice is made of.
     Session withoutUnused() {
         Set<String> used =
-                voices.stream().map(v -> v.layer().recordingId()).collect(Collectors.toSet());
+                voices.stream()
+                        .flatMap(v -> v.layer().clips().stream())
+                        .map(Clip::recordingId)
+                        .collect(Collectors.toSet());
         return withRecordings(recordings.stream().filter(r -> used.contains(r.id())).toList());
     }
 
@@ -252,8 +259,13 @@ public record Session(
         return known.equals(recordings) ? this : withRecordings(known);
     }
 
-    /// The session with what was said by hand of a voice changed.
+    /// The session with what was said by hand of a voice changed, in the voice's own time.
     public Session handling(String voiceId, UnaryOperator<HandWork> change) {
+        Optional<Voice> arranged = voice(voiceId).filter(v -> !v.layer().isWhole());
+        if (arranged.isPresent()) {
+            HandWork wanted = change.apply(handOf(arranged.get()));
+            return ArrangedHand.said(this, arranged.get().layer().clips(), wanted);
+        }
         Optional<String> id = voice(voiceId).map(v -> v.layer().recordingId());
         return withRecordings(
                 recordings.stream()

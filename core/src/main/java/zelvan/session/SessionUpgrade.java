@@ -49,7 +49,24 @@ final class SessionUpgrade {
                         .put("safe", voice.path("role").asString("").equals("GUIDE"));
             }
         }
+        if (version <= 9) {
+            fromNine(document.path("session"));
+        }
         return document;
+    }
+
+    /// Version 10 knows stretches of recordings, and where they lie.
+    private static void fromNine(JsonNode session) {
+        for (JsonNode voice : session.path("voices")) {
+            for (JsonNode clip : voice.path("layer").path("sung").path("clips")) {
+                object(clip)
+                        .put("placedSeconds", 0)
+                        .put("fadeInSeconds", 0)
+                        .put("fadeOutSeconds", 0)
+                        .put("gainDecibels", 0)
+                        .putNull("span");
+            }
+        }
     }
 
     /// Version 7 knows recordings, with what was said of them by hand, and settings by their words.

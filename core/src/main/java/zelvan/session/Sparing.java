@@ -30,6 +30,7 @@ public record Sparing(Edit edit) implements Edit {
     private static boolean isSame(Voice voice, Session all, Session changed) {
         return all.settingsOf(all.voice(voice.id()).orElseThrow()).equals(changed.settingsOf(voice))
                 && all.voice(voice.id()).orElseThrow().phrases().equals(voice.phrases())
+                && all.voice(voice.id()).orElseThrow().layer().equals(voice.layer())
                 && all.handOf(voice).equals(changed.handOf(voice))
                 && (voice.role() != Role.GUIDE
                         || all.guideReference().equals(changed.guideReference()));
@@ -49,6 +50,10 @@ public record Sparing(Edit edit) implements Edit {
             case Turn<?> turn -> keeping(session, turn.apply(session));
             case RepairEdit repair -> keeping(session, repair.apply(session));
             case TuningEdit tuning -> keeping(session, tuning.apply(session));
+            case Edit.Arrange arranged ->
+                    session.voice(arranged.voiceId()).map(Voice::safe).orElse(false)
+                            ? session
+                            : arranged.apply(session);
             case GuideEdit.LineUpGuide lineUp ->
                     session.guide().map(Voice::safe).orElse(false)
                             ? session

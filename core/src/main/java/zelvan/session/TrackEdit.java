@@ -1,7 +1,9 @@
 package zelvan.session;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
 
@@ -184,13 +186,18 @@ public sealed interface TrackEdit extends Edit {
             for (Voice voice : session.voices()) {
                 voices.add(voice);
                 if (voiceIds.contains(voice.id())) {
-                    Recording copied = session.recordingOf(voice).withId(free.next("r"));
-                    recordings.add(copied);
+                    List<Clip> clips = new ArrayList<>();
+                    Map<String, String> copies = new HashMap<>();
+                    for (Clip clip : voice.layer().clips()) {
+                        String id =
+                                copies.computeIfAbsent(clip.recordingId(), same -> free.next("r"));
+                        clips.add(clip.withRecording(id));
+                    }
+                    copies.forEach((of, id) ->
+                            recordings.add(session.recording(of).orElseThrow().withId(id)));
                     Voice copy =
                             voice.copied(
-                                    free.next("v"),
-                                    voice.name() + " copy",
-                                    Layer.sung(copied.id()));
+                                    free.next("v"), voice.name() + " copy", new Layer.Sung(clips));
                     boolean second = copy.role() == Role.GUIDE;
                     voices.add(second ? copy.withRole(Role.DOUBLE, doubles.id()) : copy);
                     if (second && session.stack(doubles.id()).isEmpty()) {

@@ -29,6 +29,8 @@ public record NoteEdit(
     /// Six octaves from A4 lies beyond all voices.
     private static final double FURTHEST_AIM_CENTS = 7200;
 
+    private static final double SAME_SECONDS = 1e-6;
+
     /// What is left of a note must be as long as this to be one.
     private static final double SHORTEST_NOTE_SECONDS = 0.04;
 
@@ -66,6 +68,12 @@ public record NoteEdit(
 
     public NoteEdit withVibrato(double value) {
         return new NoteEdit(span, aimCents, intonation, wander, Optional.of(value));
+    }
+
+    /// Whether it is of exactly that note, wherever in a voice that lies.
+    public boolean isOf(RecordedSpan note) {
+        return Math.abs(span.startSeconds() - note.startSeconds()) < SAME_SECONDS
+                && Math.abs(span.endSeconds() - note.endSeconds()) < SAME_SECONDS;
     }
 
     public NoteEdit withSpan(RecordedSpan value) {

@@ -103,6 +103,48 @@ public final class Sound {
         }
     }
 
+    /// Samples that are worked out where they are asked for, by any thread.
+    public interface Samples {
+        /// @param from first frame; all frames lie within the sound
+        void read(int channel, int from, float[] into, int at, int count);
+
+        /// The same without loss.
+        void read(int channel, int from, double[] into, int at, int count);
+
+        /// Whether they still are what they were. May look at the disk.
+        boolean isAsItWas();
+    }
+
+    private record Computed(Samples samples, int channel, int frames) implements Channel {
+        @Override
+        public float[] all() {
+            float[] all = new float[frames];
+            samples.read(channel, 0, all, 0, frames);
+            return all;
+        }
+
+        @Override
+        public void read(int from, float[] into, int at, int count) {
+            samples.read(channel, from, into, at, count);
+        }
+
+        @Override
+        public void read(int from, double[] into, int at, int count) {
+            samples.read(channel, from, into, at, count);
+        }
+    }
+
+    /// A sound that is worked out where it is asked for.
+    ///
+    /// @param channels at least one
+    /// @param frames 0 or more
+    public static Sound of(int sampleRateHertz, int channels, int frames, Samples samples) {
+        checkRate(sampleRateHertz);
+        Channel[] all = new Channel[channels];
+        Arrays.setAll(all, c -> new Computed(samples, c, frames));
+        return new Sound(sampleRateHertz, frames, all);
+    }
+
     /// Takes the arrays over without copying; the caller must not write to them again.
     ///
     /// @param sampleRateHertz frames in a second, above 0
@@ -147,8 +189,13 @@ public final class Sound {
     /// Whether it is still what was read: a sound that stays in its file is not, when somebody has
     /// written to that. May look at the disk.
     public boolean isAsItWas() {
-        return !(channels[0] instanceof InFile(FileSamples samples, int ignored))
-                || samples.isAsItWas();
+        return switch (channels[0]) {
+            case InFile inFile -> inFile.samples.isAsItWas();
+            case Computed computed -> computed.samples.isAsItWas();
+            case Numbers ignored -> true;
+            case Doubles ignored -> true;
+            case Packed ignored -> true;
+        };
     }
 
     /// How much memory it takes, about; what stays in its file takes none.
@@ -159,6 +206,7 @@ public final class Sound {
                     case Doubles ignored -> Double.BYTES;
                     case Packed packed -> packed.samples.format().bits() / Byte.SIZE;
                     case InFile ignored -> 0;
+                    case Computed ignored -> 0;
                 };
         return (long) each * channels.length * frames;
     }

@@ -233,8 +233,9 @@ public final class SoundFiles {
             }
             WavLayout layout = WavLayout.read(bytes);
             long end = layout.dataOffset() + layout.dataBytes();
-            // A header that promises no length means all that is there.
-            if (end > open.size() || end == bytes.limit()) {
+            // A header that promises no length means all that is there; what is wrong with one is
+            // for whoever reads the file to say.
+            if (end > open.size() || end == bytes.limit() || layout.sampleRateHertz() <= 0) {
                 return Optional.empty();
             }
             int frames = (int) (layout.dataBytes() / layout.frameBytes());

@@ -3,7 +3,7 @@ package zelvan.units;
 /// Whether a number can be a moment of a song, or of a recording of it.
 public final class Moments {
     /// Nothing that is worked on is longer than this by far; what lies beyond is no moment.
-    private static final double FURTHEST_SECONDS = 100_000;
+    public static final double FURTHEST_SECONDS = 100_000;
 
     private Moments() {}
 

@@ -12,6 +12,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -148,21 +149,27 @@ class DamagedFilesTest {
     }
 
     private byte[] wav() throws Exception {
+        return wav(4800);
+    }
+
+    private byte[] wav(int frames) throws Exception {
         Path file = folder.resolve("plain.wav");
         SoundFiles.write(
-                Target.temporary(file), Sound.owning(48_000, noise(4800)), SoundFormat.WAV_16);
+                Target.temporary(file), Sound.owning(48_000, noise(frames)), SoundFormat.WAV_16);
         return Files.readAllBytes(file);
     }
 
     @ParameterizedTest
     @ValueSource(ints = {0, 1, 7_999, 384_001, Integer.MAX_VALUE, Integer.MIN_VALUE, -1})
     void aRateOutOfRangeIsRefusedAtOnce(int rate) throws Exception {
-        byte[] bytes = wav();
-        ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).putInt(24, rate);
-        Path file = file("odd.wav", bytes);
-        assertThatThrownBy(() -> SoundFiles.read(file))
-                .isInstanceOf(AudioFileProblem.class)
-                .hasMessageContaining("8000 to 384000 Hz are read");
+        // What is longer stays in its file.
+        for (byte[] bytes : List.of(wav(), wav(48_000))) {
+            ByteBuffer.wrap(bytes).order(ByteOrder.LITTLE_ENDIAN).putInt(24, rate);
+            Path file = file("odd.wav", bytes);
+            assertThatThrownBy(() -> SoundFiles.read(file))
+                    .isInstanceOf(AudioFileProblem.class)
+                    .hasMessageContaining("8000 to 384000 Hz are read");
+        }
     }
 
     /// Whoever writes a stream does not know its length: RIFF and data say FFFFFFFF.

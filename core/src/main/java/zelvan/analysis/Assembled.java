@@ -1,0 +1,136 @@
+package zelvan.analysis;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.function.Function;
+import java.util.stream.Stream;
+import zelvan.units.RecordedSpan;
+
+/// What is heard in a voice that is put together from stretches of recordings: what was heard in
+/// these, without listening again. Frames lie where they are nearest; moments are exact.
+public final class Assembled {
+    /// @param heard what was heard in the recording
+    /// @param span which part of it
+    /// @param shiftSeconds by how much later it is in the voice
+    /// @param gainDecibels by how much louder
+    public record Part(
+            VoiceAnalysis heard, RecordedSpan span, double shiftSeconds, double gainDecibels) {
+        private Part within(double fromSeconds, double toSeconds) {
+            double start = Math.max(span.startSeconds(), fromSeconds - shiftSeconds);
+            double end = Math.min(span.endSeconds(), toSeconds - shiftSeconds);
+            return new Part(
+                    heard,
+                    new RecordedSpan(start, Math.max(start, end)),
+                    shiftSeconds,
+                    gainDecibels);
+        }
+
+        private double startSeconds() {
+            return span.startSeconds() + shiftSeconds;
+        }
+
+        private double endSeconds() {
+            return span.endSeconds() + shiftSeconds;
+        }
+    }
+
+    private static final double HOP = VoiceAnalysis.HOP_SECONDS;
+
+    private Assembled() {}
+
+    /// @param seconds length of the voice
+    /// @param parts at least one, in order; where two overlap, each has its half
+    public static VoiceAnalysis of(double seconds, List<Part> parts) {
+        List<Part> own = divided(parts);
+        VoiceAnalysis any = parts.getFirst().heard;
+        int frames = (int) (seconds / HOP) + 1;
+        float[] levels = new float[frames];
+        float[] hertz = new float[frames];
+        float[] voicing = new float[frames];
+        float[][] phonetic = new float[frames][any.phonetic().width()];
+        float[][] spectrum = new float[frames][any.spectrum().width()];
+        Arrays.fill(levels, (float) LevelFrames.SILENCE_DECIBELS);
+        Arrays.fill(hertz, Float.NaN);
+        for (Part part : own) {
+            VoiceAnalysis heard = part.heard;
+            int to = Math.min(frames, (int) Math.ceil(part.endSeconds() / HOP));
+            for (int f = (int) Math.ceil(part.startSeconds() / HOP); f < to; f++) {
+                int source = heard.frameAt(f * HOP - part.shiftSeconds);
+                levels[f] = heard.levelDecibels()[source] + (float) part.gainDecibels;
+                hertz[f] = (float) heard.pitch().hertz(source);
+                voicing[f] = (float) heard.pitch().voicing(source);
+                phonetic[f] = heard.phonetic().row(source);
+                spectrum[f] = heard.spectrum().row(source);
+            }
+        }
+        double activeDecibels =
+                parts.stream().mapToDouble(p -> p.heard.activeDecibels()).max().orElseThrow();
+        PitchTrack pitch =
+                new PitchTrack(HOP, hertz, voicing, spans(own, h -> h.pitch().octaveDoubts()));
+        boolean[] active = new boolean[frames];
+        for (int f = 0; f < frames; f++) {
+            active[f] = levels[f] > activeDecibels;
+        }
+        List<RecordedSpan> phrases = PhraseFinder.phrases(active, pitch);
+        return new VoiceAnalysis(
+                seconds,
+                pitch,
+                levels,
+                activeDecibels,
+                FrameRows.of(phonetic),
+                FrameRows.of(spectrum),
+                own.stream()
+                        .flatMap(p ->
+                                p.heard.transitions().stream()
+                                        .filter(t -> p.span.contains(t.seconds()))
+                                        .map(t -> t.shiftedBy(p.shiftSeconds)))
+                        .toList(),
+                own.stream()
+                        .flatMap(p ->
+                                p.heard.landmarks().stream()
+                                        .filter(l -> p.span.contains(l.seconds()))
+                                        .map(l -> l.shiftedBy(p.shiftSeconds)))
+                        .toList(),
+                phrases,
+                own.stream().flatMap(Assembled::notes).toList(),
+                spans(own, VoiceAnalysis::esses),
+                PhraseFinder.breaths(active, phrases, HOP));
+    }
+
+    private static List<Part> divided(List<Part> parts) {
+        List<Part> divided = new ArrayList<>();
+        for (int i = 0; i < parts.size(); i++) {
+            Part part = parts.get(i);
+            double from = i == 0 ? 0 : border(parts.get(i - 1), part);
+            double to = i + 1 == parts.size() ? part.endSeconds() : border(part, parts.get(i + 1));
+            divided.add(part.within(from, to));
+        }
+        return divided;
+    }
+
+    private static double border(Part before, Part after) {
+        return before.endSeconds() > after.startSeconds()
+                ? 0.5 * (before.endSeconds() + after.startSeconds())
+                : after.startSeconds();
+    }
+
+    private static Stream<Note> notes(Part part) {
+        return part.heard.notes().stream()
+                .filter(n -> n.span().overlaps(part.span))
+                .map(n ->
+                        new Note(
+                                n.span().shared(part.span).shiftedBy(part.shiftSeconds),
+                                n.hertz()));
+    }
+
+    private static List<RecordedSpan> spans(
+            List<Part> parts, Function<VoiceAnalysis, List<RecordedSpan>> of) {
+        return parts.stream()
+                .flatMap(p ->
+                        of.apply(p.heard).stream()
+                                .filter(s -> s.overlaps(p.span))
+                                .map(s -> s.shared(p.span).shiftedBy(p.shiftSeconds)))
+                .toList();
+    }
+}

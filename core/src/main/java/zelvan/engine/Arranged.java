@@ -1,0 +1,165 @@
+package zelvan.engine;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Optional;
+import zelvan.align.Aligner;
+import zelvan.analysis.Assembled;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.arrange.ArrangedMatch;
+import zelvan.arrange.Arrangement;
+import zelvan.arrange.Placed;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFile;
+import zelvan.dsp.Resampler;
+import zelvan.problem.ZelvanProblem;
+import zelvan.render.RawSource;
+import zelvan.session.AudioReference;
+import zelvan.session.Clip;
+import zelvan.session.Session;
+import zelvan.units.Decibels;
+import zelvan.units.RecordedSpan;
+
+/// Puts a voice together from stretches of recordings. What was heard in these and how they were
+/// matched is put together as well, and not worked out anew.
+record Arranged(List<Stretch> stretches) implements Recorded {
+    /// @param audio the recording that is meant
+    /// @param clip which part of it, and where that lies
+    record Stretch(Read read, AudioReference audio, Clip clip) {
+        private Heard heard() {
+            return new Heard(read);
+        }
+
+        /// @param seconds how long its recording is
+        private Placed placed(double seconds) {
+            RecordedSpan all = new RecordedSpan(0, seconds);
+            return new Placed(
+                    clip.span().filter(all::overlaps).map(all::shared).orElse(all),
+                    clip.placedSeconds(),
+                    clip.fadeInSeconds(),
+                    clip.fadeOutSeconds(),
+                    Decibels.toAmplitude(clip.gainDecibels()));
+        }
+    }
+
+    static Arranged of(Session session, List<Clip> clips) {
+        return new Arranged(
+                clips.stream()
+                        .map(clip -> {
+                            AudioReference audio =
+                                    session.recording(clip.recordingId()).orElseThrow().audio();
+                            return new Stretch(Read.of(audio), audio, clip);
+                        })
+                        .toList());
+    }
+
+    @Override
+    public List<Step<?>> needs() {
+        return stretches.stream().<Step<?>>map(Stretch::read).toList();
+    }
+
+    @Override
+    public Reading run(Inputs inputs) {
+        for (Stretch stretch : stretches) {
+            Reading reading = inputs.of(stretch.read);
+            Optional<ZelvanProblem> problem = reading.problem(stretch.audio);
+            if (reading.file().isEmpty() || problem.isPresent()) {
+                return new Reading(Optional.empty(), Optional.empty(), problem);
+            }
+        }
+        SoundFile first = file(inputs, stretches.getFirst());
+        Sound sound =
+                Arrangement.of(
+                        stretches.stream()
+                                .map(s ->
+                                        new Arrangement.Piece(
+                                                atRate(
+                                                        file(inputs, s).sound(),
+                                                        first.sound().sampleRateHertz()),
+                                                s.placed(file(inputs, s).sound().seconds())))
+                                .toList());
+        SoundFile file =
+                new SoundFile(sound, first.format(), sha256(inputs), 0, first.startSeconds());
+        return new Reading(Optional.of(file), Optional.of(new RawSource(sound)), Optional.empty());
+    }
+
+    private static Sound atRate(Sound sound, int rateHertz) {
+        if (sound.sampleRateHertz() == rateHertz) {
+            return sound;
+        }
+        Resampler resampler = new Resampler(sound.sampleRateHertz(), rateHertz);
+        float[][] channels = new float[sound.channelCount()][];
+        Arrays.setAll(channels, c -> resampler.resample(sound.channel(c)));
+        return Sound.owning(rateHertz, channels);
+    }
+
+    private static SoundFile file(Inputs inputs, Stretch stretch) {
+        return inputs.of(stretch.read).file().orElseThrow();
+    }
+
+    /// By which what is kept of it is known: that of its recordings and of where they lie.
+    private String sha256(Inputs inputs) {
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            for (Stretch stretch : stretches) {
+                String place =
+                        file(inputs, stretch).sha256()
+                                + stretch.placed(file(inputs, stretch).sound().seconds());
+                digest.update(place.getBytes(StandardCharsets.UTF_8));
+            }
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java has SHA-256", e);
+        }
+    }
+
+    /// What has to be there before [#heard].
+    List<Step<?>> withHeard() {
+        List<Step<?>> needs = new ArrayList<>(needs());
+        needs.add(this);
+        stretches.forEach(s -> needs.add(s.heard()));
+        return needs;
+    }
+
+    VoiceAnalysis heard(Inputs inputs) {
+        List<Assembled.Part> parts = new ArrayList<>();
+        for (Stretch stretch : stretches) {
+            VoiceAnalysis heard = inputs.of(stretch.heard());
+            Placed placed = stretch.placed(heard.seconds());
+            parts.add(
+                    new Assembled.Part(
+                            heard,
+                            placed.span(),
+                            placed.shiftSeconds(),
+                            stretch.clip.gainDecibels()));
+        }
+        return Assembled.of(inputs.of(this).file().orElseThrow().sound().seconds(), parts);
+    }
+
+    /// What has to be there before [#matched].
+    List<Step<?>> withMatched(Heard leader) {
+        List<Step<?>> needs = new ArrayList<>();
+        for (Stretch stretch : stretches) {
+            needs.add(stretch.heard());
+            needs.add(new Matched(leader, stretch.heard()));
+        }
+        return needs;
+    }
+
+    Aligner.Match matched(Inputs inputs, Heard leader) {
+        return ArrangedMatch.of(
+                inputs.of(leader),
+                stretches.stream()
+                        .map(s ->
+                                new ArrangedMatch.Part(
+                                        s.placed(inputs.of(s.heard()).seconds()),
+                                        inputs.of(s.heard()),
+                                        inputs.of(new Matched(leader, s.heard())).whole()))
+                        .toList());
+    }
+}

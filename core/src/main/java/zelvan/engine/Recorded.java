@@ -1,0 +1,14 @@
+package zelvan.engine;
+
+import zelvan.session.Session;
+import zelvan.session.Voice;
+
+/// What a voice was sung into: a file, or stretches of files that are put together.
+sealed interface Recorded extends Step<Reading> permits Read, Arranged {
+    /// What a voice of a session is made of, the files as they lie there now. Looks at the disk.
+    static Recorded of(Session session, Voice voice) {
+        return voice.layer().isWhole()
+                ? Read.of(session.audioOf(voice))
+                : Arranged.of(session, voice.layer().clips());
+    }
+}

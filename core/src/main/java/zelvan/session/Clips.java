@@ -1,0 +1,145 @@
+package zelvan.session;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+import zelvan.units.RecordedSpan;
+
+/// The stretches that a voice is made of, and what can be done to them. Where something is cut it
+/// fades for a moment, so that nothing clicks.
+///
+/// @param all in order of their places, each with its span; none where all of it was silenced
+public record Clips(List<Clip> all) {
+    /// Shorter ones click, longer ones are heard (common practice).
+    public static final double EDGE_SECONDS = 0.005;
+
+    private static final double SAME_SECONDS = 1e-6;
+
+    public Clips {
+        all = List.copyOf(all);
+    }
+
+    /// @param recordingSeconds length of the recording, where the voice is all of one
+    public static Clips of(Layer layer, double recordingSeconds) {
+        return new Clips(
+                layer.clips().stream()
+                        .map(c ->
+                                c.span().isPresent()
+                                        ? c
+                                        : Clip.of(
+                                                c.recordingId(),
+                                                new RecordedSpan(0, recordingSeconds),
+                                                c.placedSeconds()))
+                        .toList());
+    }
+
+    private static RecordedSpan place(Clip clip) {
+        return clip.inVoice().orElseThrow();
+    }
+
+    /// Where its last stretch ends, seconds; 0 if there is none.
+    public double endSeconds() {
+        return all.stream().mapToDouble(c -> place(c).endSeconds()).max().orElse(0);
+    }
+
+    /// Whether anything is heard in a stretch of the voice.
+    public boolean sounds(RecordedSpan stretch) {
+        return all.stream().anyMatch(c -> place(c).overlaps(stretch));
+    }
+
+    private static Clips sorted(Stream<Clip> clips) {
+        return new Clips(clips.sorted(Comparator.comparingDouble(Clip::placedSeconds)).toList());
+    }
+
+    /// With silence in a stretch of the voice.
+    public Clips silencing(RecordedSpan stretch) {
+        return sorted(
+                all.stream()
+                        .flatMap(c ->
+                                place(c).overlaps(stretch)
+                                        ? place(c).without(stretch).stream()
+                                                .filter(s -> s.seconds() >= Clip.SHORTEST_SECONDS)
+                                                .map(s -> cut(c, s))
+                                        : Stream.of(c)));
+    }
+
+    /// Only what is heard in a stretch of the voice.
+    private Clips only(RecordedSpan stretch) {
+        return sorted(
+                all.stream()
+                        .filter(c -> place(c).sharedSeconds(stretch) >= Clip.SHORTEST_SECONDS)
+                        .map(c -> cut(c, stretch)));
+    }
+
+    /// What of a clip lies in a stretch; where that ends before the clip, it fades.
+    private static Clip cut(Clip clip, RecordedSpan stretch) {
+        Clip left = clip.within(stretch);
+        RecordedSpan was = place(clip);
+        RecordedSpan is = place(left);
+        return left.withFades(
+                is.startSeconds() > was.startSeconds() + SAME_SECONDS
+                        ? EDGE_SECONDS
+                        : left.fadeInSeconds(),
+                is.endSeconds() < was.endSeconds() - SAME_SECONDS
+                        ? EDGE_SECONDS
+                        : left.fadeOutSeconds());
+    }
+
+    /// Divided at a moment of the voice; it sounds as before.
+    public Clips dividing(double seconds) {
+        return sorted(
+                all.stream()
+                        .flatMap(c -> {
+                            RecordedSpan place = place(c);
+                            boolean inside =
+                                    seconds - place.startSeconds() >= Clip.SHORTEST_SECONDS
+                                            && place.endSeconds() - seconds
+                                                    >= Clip.SHORTEST_SECONDS;
+                            return inside
+                                    ? Stream.of(
+                                            c.within(
+                                                    new RecordedSpan(
+                                                            place.startSeconds(), seconds)),
+                                            c.within(new RecordedSpan(seconds, place.endSeconds())))
+                                    : Stream.of(c);
+                        }));
+    }
+
+    /// With what is heard in a stretch somewhere else; what was there gives way, and where it was
+    /// there is silence.
+    ///
+    /// @param toSeconds where the stretch begins then, 0 or later
+    public Clips moving(RecordedSpan stretch, double toSeconds) {
+        return silencing(stretch).taking(only(stretch), stretch, toSeconds);
+    }
+
+    /// With what is heard in a stretch in another place as well; what was there gives way.
+    ///
+    /// @param toSeconds where the copy begins, 0 or later
+    public Clips copying(RecordedSpan stretch, double toSeconds) {
+        return taking(only(stretch), stretch, toSeconds);
+    }
+
+    private Clips taking(Clips taken, RecordedSpan stretch, double toSeconds) {
+        double later = toSeconds - stretch.startSeconds();
+        List<Clip> both = new ArrayList<>(silencing(stretch.shiftedBy(later)).all);
+        taken.all.forEach(c -> both.add(c.placedAt(c.placedSeconds() + later)));
+        return sorted(both.stream());
+    }
+
+    /// With the stretch that sounds at a moment coming in and going over some time.
+    ///
+    /// @param inSeconds 0 or more
+    /// @param outSeconds 0 or more
+    public Clips fading(double atSeconds, double inSeconds, double outSeconds) {
+        return sorted(
+                all.stream()
+                        .map(c ->
+                                place(c).contains(atSeconds)
+                                        ? c.withFades(
+                                                Math.min(inSeconds, place(c).seconds()),
+                                                Math.min(outSeconds, place(c).seconds()))
+                                        : c));
+    }
+}
