@@ -4,14 +4,17 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
+import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
 import zelvan.session.Clips;
 import zelvan.session.Edit;
 import zelvan.session.Session;
@@ -77,8 +80,15 @@ final class ClipCommand implements Callable<Integer> {
         Session session = SessionFile.read(file);
         Voice voice = TypedScope.voice(name, session);
         checkTyped();
-        double length = SoundFiles.read(session.audioOf(voice).file()).sound().seconds();
-        Clips before = Clips.of(voice.layer(), length);
+        AudioReference audio = session.audioOf(voice);
+        SoundFile read = SoundFiles.read(audio.file());
+        // From now on another recording under that name is noticed.
+        session =
+                session.knowing(
+                        Map.of(
+                                audio.path(),
+                                new AudioReference(audio.path(), read.bytes(), read.sha256())));
+        Clips before = Clips.of(voice.layer(), read.sound().seconds());
         Clips after = changed(before);
         if (after.all().isEmpty()) {
             throw problem("nothing would be left of " + voice.name(), "Mute the voice instead");

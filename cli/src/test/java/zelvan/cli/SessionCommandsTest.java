@@ -260,6 +260,7 @@ class SessionCommandsTest {
                 .isZero();
         Session session = SessionFile.read(file);
         assertThat(voice(session, "Mara double left").layer().clips()).hasSize(2);
+        assertThat(session.audioOf(voice(session, "Mara double left")).isKnown()).isTrue();
         Path out = folder.resolve("clips printed");
         assertThat(run("print", file, "--out", out)).as(errors.toString()).isZero();
         float[] printed = SoundFiles.read(out.resolve("Mara double left.wav")).sound().channel(0);

@@ -6,6 +6,7 @@ import java.util.Random;
 import zelvan.align.Anchor;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
+import zelvan.session.Clips;
 import zelvan.session.Edit;
 import zelvan.session.GuideEdit;
 import zelvan.session.GuideReference;
@@ -99,7 +100,7 @@ final class RandomEdits {
     Edit next(Session session) {
         Voice voice = one(session.voices());
         String id = voice.id();
-        return switch (random.nextInt(22)) {
+        return switch (random.nextInt(24)) {
             case 0, 1, 2 -> anchors(id, Anchor.heldAway(moment(), moment(), moment()));
             case 3 -> anchors(id, Anchor.held(moment(), moment()));
             case 4 -> anchors(id, Anchor.placed(one(KINDS), moment(), moment()));
@@ -131,6 +132,7 @@ final class RandomEdits {
             case 13, 14, 15, 16, 17, 18 -> turn(session, voice, one(KnownSettings.all()));
             case 19 -> guide();
             case 20 -> harmony();
+            case 21, 22 -> arranged(voice);
             default -> track(session, voice);
         };
     }
@@ -183,6 +185,23 @@ final class RandomEdits {
                                 new Harmony.Change(moment(), new Chord("Am7/G")),
                                 new Harmony.Change(moment(), new Chord("E"))),
                         "chords");
+    }
+
+    private Edit arranged(Voice voice) {
+        Clips clips = Clips.of(voice.layer(), seconds);
+        Clips changed =
+                switch (random.nextInt(5)) {
+                    case 0 -> clips.silencing(span());
+                    case 1 -> clips.dividing(moment());
+                    case 2 -> clips.moving(span(), moment());
+                    case 3 -> clips.copying(span(), moment());
+                    default -> clips.fading(moment(), moment(), moment());
+                };
+        return new Edit.Arrange(
+                voice.id(),
+                voice.name(),
+                "clips",
+                changed.all().isEmpty() ? clips.all() : changed.all());
     }
 
     private Edit track(Session session, Voice voice) {
