@@ -11,7 +11,7 @@ import zelvan.audio.Sound;
 /// as loud together as each of them alone.
 ///
 /// Thread safety: any thread may read.
-public final class Arrangement implements Sound.Samples {
+public final class Arrangement implements Sound.Reader {
     /// A stretch and where it is taken from.
     public record Piece(Sound sound, Placed placed) {}
 

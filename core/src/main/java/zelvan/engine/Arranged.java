@@ -39,12 +39,18 @@ record Arranged(List<Stretch> stretches) implements Recorded {
         private Placed placed(double seconds) {
             RecordedSpan all = new RecordedSpan(0, seconds);
             return new Placed(
-                    clip.span().filter(all::overlaps).map(all::shared).orElse(all),
+                    clip.span().map(s -> there(s, seconds)).orElse(all),
                     clip.placedSeconds(),
                     clip.fadeInSeconds(),
                     clip.fadeOutSeconds(),
                     Decibels.toAmplitude(clip.gainDecibels()));
         }
+    }
+
+    /// What of a stretch is there in its recording; of no length if that is shorter.
+    private static RecordedSpan there(RecordedSpan span, double seconds) {
+        return new RecordedSpan(
+                Math.min(span.startSeconds(), seconds), Math.min(span.endSeconds(), seconds));
     }
 
     static Arranged of(Session session, List<Clip> clips) {
@@ -56,6 +62,11 @@ record Arranged(List<Stretch> stretches) implements Recorded {
                             return new Stretch(Read.of(audio), audio, clip);
                         })
                         .toList());
+    }
+
+    @Override
+    public AudioReference meant(AudioReference audio) {
+        return AudioReference.to(audio.file());
     }
 
     @Override

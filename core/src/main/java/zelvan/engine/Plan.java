@@ -12,7 +12,6 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
 import zelvan.align.Alignment;
 import zelvan.derived.DerivedVoice;
-import zelvan.session.AudioReference;
 import zelvan.session.ByPhrase;
 import zelvan.session.GuideReference;
 import zelvan.session.HandWork;
@@ -157,13 +156,8 @@ final class Plan {
     private boolean isThere(Voice voice) {
         Reading reading =
                 Objects.requireNonNull(readings.get(voice.id()), "it was read before").join();
-        return reading.file().isPresent() && reading.isMeantBy(meant(voice));
-    }
-
-    /// The recording that is meant; of a voice that is put together, each stretch knows its own.
-    private AudioReference meant(Voice voice) {
-        AudioReference audio = session.audioOf(voice);
-        return read(voice) instanceof Read ? audio : AudioReference.to(audio.file());
+        return reading.file().isPresent()
+                && reading.isMeantBy(read(voice).meant(session.audioOf(voice)));
     }
 
     private Optional<Repaired> heard(Voice voice) {
@@ -296,7 +290,7 @@ final class Plan {
         return new Made(
                 voice.id(),
                 voice.name(),
-                meant(voice),
+                read(voice).meant(session.audioOf(voice)),
                 read(voice),
                 line.map(l -> new Sounding(l.heard)),
                 line.flatMap(l -> parts(voice, l, found)));

@@ -21,6 +21,11 @@ record Read(Path file, FileStamp stamp) implements Recorded {
     }
 
     @Override
+    public AudioReference meant(AudioReference audio) {
+        return audio;
+    }
+
+    @Override
     public boolean takesLong() {
         return true;
     }

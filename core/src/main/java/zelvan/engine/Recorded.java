@@ -1,5 +1,6 @@
 package zelvan.engine;
 
+import zelvan.session.AudioReference;
 import zelvan.session.Session;
 import zelvan.session.Voice;
 
@@ -11,4 +12,8 @@ sealed interface Recorded extends Step<Reading> permits Read, Arranged {
                 ? Read.of(session.audioOf(voice))
                 : Arranged.of(session, voice.layer().clips());
     }
+
+    /// The recording that is meant, where one file is; what is put together knows those of its
+    /// stretches.
+    AudioReference meant(AudioReference audio);
 }

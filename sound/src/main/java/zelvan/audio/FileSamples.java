@@ -16,10 +16,7 @@ import zelvan.files.FileStamp;
 /// The file stays open, so that one that takes its place does no harm. One that is written to while
 /// it is open sounds as it is then, and is silent where it was cut off: who must not take that for
 /// the recording asks [#isAsItWas].
-final class FileSamples {
-    /// So many frames are read at once where all are wanted.
-    private static final int BLOCK_FRAMES = 1 << 15;
-
+final class FileSamples implements Sound.Reader {
     private final Path file;
     private final FileStamp stamp;
     private final long offset;
@@ -53,23 +50,18 @@ final class FileSamples {
     }
 
     /// Whether nobody has written to the file since it was opened. Looks at the disk.
-    boolean isAsItWas() {
+    @Override
+    public boolean isAsItWas() {
         return FileStamp.of(file).equals(stamp);
     }
 
-    float[] all(int channel) {
-        float[] all = new float[frames];
-        for (int at = 0; at < frames; at += BLOCK_FRAMES) {
-            read(channel, at, all, at, Math.min(BLOCK_FRAMES, frames - at));
-        }
-        return all;
-    }
-
-    void read(int channel, int from, float[] into, int at, int count) {
+    @Override
+    public void read(int channel, int from, float[] into, int at, int count) {
         near(from, count).read(channel, 0, into, at, count);
     }
 
-    void read(int channel, int from, double[] into, int at, int count) {
+    @Override
+    public void read(int channel, int from, double[] into, int at, int count) {
         near(from, count).read(channel, 0, into, at, count);
     }
 

@@ -15,7 +15,8 @@ import java.nio.ByteOrder;
 /// @param order of the bytes of a sample
 /// @param frames how many
 record PackedSamples(
-        byte[] bytes, int offset, int channels, SoundFormat format, ByteOrder order, int frames) {
+        byte[] bytes, int offset, int channels, SoundFormat format, ByteOrder order, int frames)
+        implements Sound.Reader {
     /// Bytes before the first sample with which reading is quicker.
     static final int ROOM_BEFORE = 1;
 
@@ -30,7 +31,8 @@ record PackedSamples(
     }
 
     /// Exact up to 24 bits: so many fit into a number of single precision, at any scale.
-    void read(int channel, int from, float[] into, int at, int count) {
+    @Override
+    public void read(int channel, int from, float[] into, int at, int count) {
         if (format.floatingPoint() && format.bits() == Float.SIZE) {
             readFloats(channel, from, into, at, count);
             return;
@@ -59,7 +61,8 @@ record PackedSamples(
     }
 
     /// Exact.
-    void read(int channel, int from, double[] into, int at, int count) {
+    @Override
+    public void read(int channel, int from, double[] into, int at, int count) {
         if (!format.needsDoubles()) {
             float[] exact = new float[count];
             read(channel, from, exact, 0, count);
@@ -108,5 +111,10 @@ record PackedSamples(
                                     | (bytes[b + step] & 0xFF) << 8
                                     | bytes[b + 2 * step] << 16);
         }
+    }
+
+    @Override
+    public long bytesInMemory() {
+        return (long) format.bits() / Byte.SIZE * channels * frames;
     }
 }

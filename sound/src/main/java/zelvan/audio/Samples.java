@@ -24,9 +24,10 @@ final class Samples {
         boolean single = format.floatingPoint() && format.bits() == Float.SIZE;
         if (PackedSamples.canHold(format) && !single) {
             int offset = bytes.arrayOffset() + bytes.position();
-            return Sound.packed(
+            return Sound.of(
                     sampleRateHertz,
                     channels,
+                    frames,
                     new PackedSamples(
                             bytes.array(), offset, channels, format, bytes.order(), frames));
         }

@@ -67,44 +67,8 @@ public final class Sound {
         }
     }
 
-    private record Packed(PackedSamples samples, int channel) implements Channel {
-        @Override
-        public float[] all() {
-            float[] all = new float[samples.frames()];
-            samples.read(channel, 0, all, 0, all.length);
-            return all;
-        }
-
-        @Override
-        public void read(int from, float[] into, int at, int count) {
-            samples.read(channel, from, into, at, count);
-        }
-
-        @Override
-        public void read(int from, double[] into, int at, int count) {
-            samples.read(channel, from, into, at, count);
-        }
-    }
-
-    private record InFile(FileSamples samples, int channel) implements Channel {
-        @Override
-        public float[] all() {
-            return samples.all(channel);
-        }
-
-        @Override
-        public void read(int from, float[] into, int at, int count) {
-            samples.read(channel, from, into, at, count);
-        }
-
-        @Override
-        public void read(int from, double[] into, int at, int count) {
-            samples.read(channel, from, into, at, count);
-        }
-    }
-
-    /// Samples that are worked out where they are asked for, by any thread.
-    public interface Samples {
+    /// Samples that are read or worked out where they are asked for, by any thread.
+    public interface Reader {
         /// @param from first frame; all frames lie within the sound
         void read(int channel, int from, float[] into, int at, int count);
 
@@ -112,14 +76,26 @@ public final class Sound {
         void read(int channel, int from, double[] into, int at, int count);
 
         /// Whether they still are what they were. May look at the disk.
-        boolean isAsItWas();
+        default boolean isAsItWas() {
+            return true;
+        }
+
+        /// How much memory they take, all channels of them.
+        default long bytesInMemory() {
+            return 0;
+        }
     }
 
-    private record Computed(Samples samples, int channel, int frames) implements Channel {
+    private record Elsewhere(Reader samples, int channel, int frames) implements Channel {
+        /// So many frames are read at once where all are wanted.
+        private static final int BLOCK_FRAMES = 1 << 15;
+
         @Override
         public float[] all() {
             float[] all = new float[frames];
-            samples.read(channel, 0, all, 0, frames);
+            for (int at = 0; at < frames; at += BLOCK_FRAMES) {
+                read(at, all, at, Math.min(BLOCK_FRAMES, frames - at));
+            }
             return all;
         }
 
@@ -134,14 +110,14 @@ public final class Sound {
         }
     }
 
-    /// A sound that is worked out where it is asked for.
+    /// A sound that is read or worked out where it is asked for.
     ///
     /// @param channels at least one
     /// @param frames 0 or more
-    public static Sound of(int sampleRateHertz, int channels, int frames, Samples samples) {
+    public static Sound of(int sampleRateHertz, int channels, int frames, Reader samples) {
         checkRate(sampleRateHertz);
         Channel[] all = new Channel[channels];
-        Arrays.setAll(all, c -> new Computed(samples, c, frames));
+        Arrays.setAll(all, c -> new Elsewhere(samples, c, frames));
         return new Sound(sampleRateHertz, frames, all);
     }
 
@@ -172,43 +148,19 @@ public final class Sound {
         return new Sound(sampleRateHertz, frames[0], channels);
     }
 
-    static Sound packed(int sampleRateHertz, int channels, PackedSamples samples) {
-        checkRate(sampleRateHertz);
-        Channel[] all = new Channel[channels];
-        Arrays.setAll(all, c -> new Packed(samples, c));
-        return new Sound(sampleRateHertz, samples.frames(), all);
-    }
-
-    static Sound inFile(int sampleRateHertz, int channels, FileSamples samples) {
-        checkRate(sampleRateHertz);
-        Channel[] all = new Channel[channels];
-        Arrays.setAll(all, c -> new InFile(samples, c));
-        return new Sound(sampleRateHertz, samples.frames(), all);
-    }
-
     /// Whether it is still what was read: a sound that stays in its file is not, when somebody has
     /// written to that. May look at the disk.
     public boolean isAsItWas() {
-        return switch (channels[0]) {
-            case InFile inFile -> inFile.samples.isAsItWas();
-            case Computed computed -> computed.samples.isAsItWas();
-            case Numbers ignored -> true;
-            case Doubles ignored -> true;
-            case Packed ignored -> true;
-        };
+        return !(channels[0] instanceof Elsewhere elsewhere) || elsewhere.samples.isAsItWas();
     }
 
     /// How much memory it takes, about; what stays in its file takes none.
     public long bytesInMemory() {
-        int each =
-                switch (channels[0]) {
-                    case Numbers ignored -> Float.BYTES;
-                    case Doubles ignored -> Double.BYTES;
-                    case Packed packed -> packed.samples.format().bits() / Byte.SIZE;
-                    case InFile ignored -> 0;
-                    case Computed ignored -> 0;
-                };
-        return (long) each * channels.length * frames;
+        return switch (channels[0]) {
+            case Numbers ignored -> (long) Float.BYTES * channels.length * frames;
+            case Doubles ignored -> (long) Double.BYTES * channels.length * frames;
+            case Elsewhere elsewhere -> elsewhere.samples.bytesInMemory();
+        };
     }
 
     private static void checkRate(int sampleRateHertz) {

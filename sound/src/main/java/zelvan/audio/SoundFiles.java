@@ -196,7 +196,8 @@ public final class SoundFiles {
                             layout.channels(),
                             layout.format(),
                             frames);
-            return Optional.of(Sound.inFile(layout.sampleRateHertz(), layout.channels(), samples))
+            return Optional.of(
+                            Sound.of(layout.sampleRateHertz(), layout.channels(), frames, samples))
                     .filter(Sound::isAsItWas);
         } catch (IOException e) {
             return Optional.empty();
