@@ -19,6 +19,7 @@ module zelvan.core {
     exports zelvan.render;
     exports zelvan.measure;
     exports zelvan.session;
+    exports zelvan.takes;
     exports zelvan.derived;
     exports zelvan.engine;
     exports zelvan.play;

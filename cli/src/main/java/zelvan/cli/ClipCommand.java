@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -52,13 +51,7 @@ final class ClipCommand implements Callable<Integer> {
             description = "Whose stretches.")
     private String name = "";
 
-    @Option(
-            names = "--out",
-            paramLabel = "S2.zelvan",
-            description = "Write the session there (in its place, if not given).")
-    private Optional<Path> out = Optional.empty();
-
-    @Mixin private WritingOptions writing = new WritingOptions();
+    @Mixin private SavingOptions saving = new SavingOptions();
 
     /// As they are typed.
     private enum Action {
@@ -99,7 +92,7 @@ final class ClipCommand implements Callable<Integer> {
                     "It goes on for %.3f s".formatted(before.endSeconds()));
         }
         Edit edit = new Edit.Arrange(voice.id(), voice.name(), action.name(), after.all());
-        writing.save(edit.apply(session), Optional.of(file), out.orElse(file));
+        saving.save(edit.apply(session), file);
         return 0;
     }
 

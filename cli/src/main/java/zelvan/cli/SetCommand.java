@@ -7,7 +7,6 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import zelvan.derived.Clocks;
 import zelvan.engine.Engine;
@@ -42,13 +41,7 @@ final class SetCommand implements Callable<Integer> {
     @Parameters(index = "2..*", arity = "1..*", paramLabel = "SETTING=VALUE")
     private List<String> values = new ArrayList<>();
 
-    @Option(
-            names = "--out",
-            paramLabel = "S2.zelvan",
-            description = "Write the session there (in its place, if not given).")
-    private Optional<Path> out = Optional.empty();
-
-    @Mixin private WritingOptions writing = new WritingOptions();
+    @Mixin private SavingOptions saving = new SavingOptions();
 
     @Override
     public Integer call() throws ZelvanProblem {
@@ -59,7 +52,7 @@ final class SetCommand implements Callable<Integer> {
         for (String value : values) {
             changed = turn(place, typed.title(), value).apply(changed);
         }
-        writing.save(changed, Optional.of(file), out.orElse(file));
+        saving.save(changed, file);
         return 0;
     }
 

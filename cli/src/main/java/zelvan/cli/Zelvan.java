@@ -24,6 +24,7 @@ import zelvan.problem.ZelvanProblem;
             NewCommand.class,
             ShowCommand.class,
             SetCommand.class,
+            TakesCommand.class,
             ClipCommand.class,
             WarpCommand.class,
             PrintCommand.class,

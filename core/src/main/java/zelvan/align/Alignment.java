@@ -1,5 +1,6 @@
 package zelvan.align;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
@@ -106,6 +107,35 @@ public record Alignment(
         return Optional.of(
                 Anchor.found(
                         Optional.of(landmark.kind()), sourceSecondsAt(guide), guide, confidence));
+    }
+
+    /// The same, some seconds later in the voice and in the guide.
+    public Alignment shiftedBy(double voiceSeconds, double guideSeconds) {
+        return new Alignment(
+                anchors.stream().map(a -> a.shiftedBy(voiceSeconds, guideSeconds)).toList(),
+                unmatched.stream().map(s -> s.shiftedBy(voiceSeconds)).toList(),
+                missing.stream().map(s -> s.shiftedBy(guideSeconds)).toList());
+    }
+
+    /// Stretches one after the other as one. An anchor that does not lie after those before is left
+    /// out.
+    static Alignment joined(List<Alignment> each) {
+        List<Anchor> anchors = new ArrayList<>();
+        for (Alignment next : each) {
+            for (Anchor anchor : next.anchors) {
+                boolean follows =
+                        anchors.isEmpty()
+                                || anchor.sourceSeconds() > anchors.getLast().sourceSeconds()
+                                        && anchor.guideSeconds() > anchors.getLast().guideSeconds();
+                if (follows) {
+                    anchors.add(anchor);
+                }
+            }
+        }
+        return new Alignment(
+                anchors,
+                each.stream().flatMap(a -> a.unmatched.stream()).toList(),
+                each.stream().flatMap(a -> a.missing.stream()).toList());
     }
 
     /// The same with other moments of the guide.

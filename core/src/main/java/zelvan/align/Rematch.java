@@ -183,17 +183,13 @@ public final class Rematch {
                 List.of(
                         piece.first.shiftedBy(-voiceStart, -guideStart),
                         piece.last.shiftedBy(-voiceStart, -guideStart));
-        Alignment inside =
-                Aligner.between(
+        return Aligner.between(
                         guide.slice(guideFrom, guideTo),
                         voice.slice(voiceFrom, voiceTo),
                         corners,
                         walls,
-                        whole.scale());
-        return new Alignment(
-                inside.anchors().stream().map(a -> a.shiftedBy(voiceStart, guideStart)).toList(),
-                inside.unmatched().stream().map(s -> s.shiftedBy(voiceStart)).toList(),
-                inside.missing().stream().map(s -> s.shiftedBy(guideStart)).toList());
+                        whole.scale())
+                .shiftedBy(voiceStart, guideStart);
     }
 
     /// The whole with its pieces in place.

@@ -110,6 +110,11 @@ final class VoiceCosts implements Costs {
         return Band.ofSong(guide.count(), voice.count());
     }
 
+    /// How much is sung in a row of the guide, 0 to 1.
+    double activityOfGuide(int i) {
+        return guide.activity[i];
+    }
+
     /// What lies around a coarser path.
     ///
     /// @param ratio rows here in a row of the path

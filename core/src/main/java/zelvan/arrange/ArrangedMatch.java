@@ -12,7 +12,8 @@ import zelvan.units.RecordedSpan;
 /// How a voice that is put together belongs to its guide: each stretch as its recording does, where
 /// it lies about there; else, where it was brought from elsewhere, matched anew in its place.
 public final class ArrangedMatch {
-    /// What lies further from where its recording sings the same was brought from elsewhere.
+    /// What lies further from where its recording sings the same than most of the voice does was
+    /// brought from elsewhere.
     private static final double SAME_PLACE_SECONDS = 1.5;
 
     /// A stretch from elsewhere is looked for so far around its place.
@@ -22,7 +23,13 @@ public final class ArrangedMatch {
 
     /// @param heard what is heard in the stretch's recording
     /// @param match how that was matched with the guide, all of it
-    public record Part(Placed placed, VoiceAnalysis heard, Aligner.Match match) {}
+    public record Part(Placed placed, VoiceAnalysis heard, Aligner.Match match) {
+        /// How far it lies from where the guide sings the same.
+        private double secondsAway() {
+            return match.alignment().guideSecondsAt(placed.span().middleSeconds())
+                    - placed.inVoice().middleSeconds();
+        }
+    }
 
     private ArrangedMatch() {}
 
@@ -31,8 +38,10 @@ public final class ArrangedMatch {
         List<Anchor> anchors = new ArrayList<>();
         List<RecordedSpan> unmatched = new ArrayList<>();
         List<GuideSpan> missing = new ArrayList<>(guide.phrasesAsGuide());
+        double usual = usualSecondsAway(parts);
         for (Part part : parts) {
-            Alignment own = inPlace(guide, part);
+            boolean there = Math.abs(part.secondsAway() - usual) <= SAME_PLACE_SECONDS;
+            Alignment own = there ? inPlace(part) : anew(guide, part, usual);
             own.anchors().stream().filter(a -> follows(anchors, a)).forEach(anchors::add);
             unmatched.addAll(own.unmatched());
             if (!own.anchors().isEmpty()) {
@@ -61,15 +70,31 @@ public final class ArrangedMatch {
                         && next.guideSeconds() > anchors.getLast().guideSeconds();
     }
 
+    /// As far as most of the voice lies from the guide: a recording may begin earlier or later.
+    private static double usualSecondsAway(List<Part> parts) {
+        double usual = 0;
+        double most = 0;
+        for (Part each : parts) {
+            double together =
+                    parts.stream()
+                            .filter(p ->
+                                    Math.abs(p.secondsAway() - each.secondsAway())
+                                            <= SAME_PLACE_SECONDS)
+                            .mapToDouble(p -> p.placed.span().seconds())
+                            .sum();
+            if (together > most) {
+                most = together;
+                usual = each.secondsAway();
+            }
+        }
+        return usual;
+    }
+
     /// In the time of the voice.
-    private static Alignment inPlace(VoiceAnalysis guide, Part part) {
+    private static Alignment inPlace(Part part) {
         RecordedSpan span = part.placed.span();
         Alignment whole = part.match.alignment();
-        double away =
-                whole.guideSecondsAt(span.middleSeconds()) - part.placed.inVoice().middleSeconds();
-        return whole.anchors().isEmpty() || Math.abs(away) > SAME_PLACE_SECONDS
-                ? anew(guide, part)
-                : shifted(
+        return new Alignment(
                         whole.anchors().stream()
                                 .filter(a -> span.contains(a.sourceSeconds()))
                                 .toList(),
@@ -77,44 +102,26 @@ public final class ArrangedMatch {
                                 .filter(span::overlaps)
                                 .map(span::shared)
                                 .toList(),
-                        whole.missing().stream().filter(whole.inGuide(span)::overlaps).toList(),
-                        part.placed.shiftSeconds(),
-                        0);
+                        whole.missing().stream().filter(whole.inGuide(span)::overlaps).toList())
+                .shiftedBy(part.placed.shiftSeconds(), 0);
     }
 
-    private static Alignment anew(VoiceAnalysis guide, Part part) {
+    private static Alignment anew(VoiceAnalysis guide, Part part, double usualSecondsAway) {
         RecordedSpan span = part.placed.span();
         RecordedSpan place = part.placed.inVoice();
-        int guideFrom = guide.frameAt(place.startSeconds() - AROUND_SECONDS);
+        GuideSpan there = place.asGuide().shiftedBy(usualSecondsAway).widenedBy(AROUND_SECONDS);
+        int guideFrom = guide.frameAt(there.startSeconds());
         int voiceFrom = part.heard.frameAt(span.startSeconds());
-        int guideTo = guide.frameAt(place.endSeconds() + AROUND_SECONDS);
+        int guideTo = guide.frameAt(there.endSeconds());
         int voiceTo = part.heard.frameAt(span.endSeconds());
         if (guideTo <= guideFrom || voiceTo <= voiceFrom) {
             return Alignment.NONE;
         }
-        Alignment found =
-                new Aligner()
-                        .match(
-                                guide.slice(guideFrom, guideTo),
-                                part.heard.slice(voiceFrom, voiceTo))
-                        .alignment();
-        return shifted(
-                found.anchors(),
-                found.unmatched(),
-                found.missing(),
-                voiceFrom * VoiceAnalysis.HOP_SECONDS + part.placed.shiftSeconds(),
-                guideFrom * VoiceAnalysis.HOP_SECONDS);
-    }
-
-    private static Alignment shifted(
-            List<Anchor> anchors,
-            List<RecordedSpan> unmatched,
-            List<GuideSpan> missing,
-            double voiceSeconds,
-            double guideSeconds) {
-        return new Alignment(
-                anchors.stream().map(a -> a.shiftedBy(voiceSeconds, guideSeconds)).toList(),
-                unmatched.stream().map(s -> s.shiftedBy(voiceSeconds)).toList(),
-                missing.stream().map(s -> s.shiftedBy(guideSeconds)).toList());
+        return new Aligner()
+                .match(guide.slice(guideFrom, guideTo), part.heard.slice(voiceFrom, voiceTo))
+                .alignment()
+                .shiftedBy(
+                        voiceFrom * VoiceAnalysis.HOP_SECONDS + part.placed.shiftSeconds(),
+                        guideFrom * VoiceAnalysis.HOP_SECONDS);
     }
 }

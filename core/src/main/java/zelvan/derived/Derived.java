@@ -8,9 +8,12 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.measure.Doubt;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.AudioReference;
+import zelvan.session.Clips;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.takes.Comp;
+import zelvan.takes.TakeMap;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.Harmony;
 import zelvan.tuning.Key;
@@ -21,11 +24,18 @@ import zelvan.units.GuideSpan;
 /// @param session from which
 /// @param voices by voice id
 /// @param foundKey the key that is heard in the guide and the bed, as far as it is known
-public record Derived(Session session, Map<String, DerivedVoice> voices, Optional<Key> foundKey) {
-    public static final Derived NOTHING = new Derived(Session.EMPTY, Map.of(), Optional.empty());
+/// @param takes what the takes of voices are like, by voice id, as far as it is known
+public record Derived(
+        Session session,
+        Map<String, DerivedVoice> voices,
+        Optional<Key> foundKey,
+        Map<String, TakeMap> takes) {
+    public static final Derived NOTHING =
+            new Derived(Session.EMPTY, Map.of(), Optional.empty(), Map.of());
 
     public Derived {
         voices = Map.copyOf(voices);
+        takes = Map.copyOf(takes);
     }
 
     public Optional<DerivedVoice> voice(String id) {
@@ -44,6 +54,26 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
     /// Where the program does not trust what it did with a voice.
     public List<Doubt> doubts(Voice voice) {
         return voice(voice.id()).map(DerivedVoice::doubts).orElse(List.of());
+    }
+
+    /// The takes of a voice, as far as they are known.
+    public TakeMap takes(String voiceId) {
+        return takes.getOrDefault(voiceId, TakeMap.NONE);
+    }
+
+    /// Makes a voice of chosen takes; empty as long as it is not worked out itself.
+    ///
+    /// @param known of its takes
+    public Optional<Comp> comp(Voice voice, TakeMap known) {
+        return voice(voice.id())
+                .filter(made -> made.file().isPresent() && made.analysis().isPresent())
+                .map(made ->
+                        new Comp(
+                                known.phrases(),
+                                Clips.of(
+                                        voice.layer(), made.file().orElseThrow().sound().seconds()),
+                                made.analysis().orElseThrow(),
+                                made.alignment()));
     }
 
     /// The voices that are printed: those that follow, and the guide if it is corrected.
@@ -108,14 +138,16 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
 
     /// The same, of a session that wants the same.
     public Derived of(Session same) {
-        return new Derived(same, voices, foundKey);
+        return new Derived(same, voices, foundKey, takes);
     }
 
     /// The same, and of the tracks that are not derived yet what was derived before.
     public Derived over(Derived before) {
         Map<String, DerivedVoice> all = new HashMap<>(before.voices);
         all.putAll(voices);
-        return new Derived(session, all, foundKey);
+        Map<String, TakeMap> allTakes = new HashMap<>(before.takes);
+        allTakes.putAll(takes);
+        return new Derived(session, all, foundKey, allTakes);
     }
 
     /// The same, with more that is doubted.
@@ -124,7 +156,12 @@ public record Derived(Session session, Map<String, DerivedVoice> voices, Optiona
     public Derived withDoubts(Map<String, List<Doubt>> more) {
         Map<String, DerivedVoice> all = new HashMap<>(voices);
         more.forEach((id, doubts) -> all.computeIfPresent(id, (same, v) -> v.withDoubts(doubts)));
-        return new Derived(session, all, foundKey);
+        return new Derived(session, all, foundKey, takes);
+    }
+
+    /// The same, with more known of takes.
+    public Derived withTakes(Map<String, TakeMap> known) {
+        return new Derived(session, voices, foundKey, known);
     }
 
     public List<ZelvanProblem> problems() {

@@ -5,10 +5,12 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
 import zelvan.align.Aligner;
+import zelvan.align.Pass;
 import zelvan.analysis.Assembled;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.arrange.ArrangedMatch;
@@ -21,6 +23,7 @@ import zelvan.problem.ZelvanProblem;
 import zelvan.render.RawSource;
 import zelvan.session.AudioReference;
 import zelvan.session.Clip;
+import zelvan.session.Layer;
 import zelvan.session.Session;
 import zelvan.units.Decibels;
 import zelvan.units.RecordedSpan;
@@ -30,9 +33,30 @@ import zelvan.units.RecordedSpan;
 record Arranged(List<Stretch> stretches) implements Recorded {
     /// @param audio the recording that is meant
     /// @param clip which part of it, and where that lies
-    record Stretch(Read read, AudioReference audio, Clip clip) {
+    /// @param take whether the recording is one of several takes, and may have several passes
+    record Stretch(Read read, AudioReference audio, Clip clip, boolean take) {
         private Heard heard() {
             return new Heard(read);
+        }
+
+        private Step<?> matched(Heard leader) {
+            return take ? new Passes(leader, heard()) : new Matched(leader, heard());
+        }
+
+        /// How the recording goes with the guide where the stretch is.
+        private Aligner.Match matched(Inputs inputs, Heard leader, RecordedSpan span) {
+            return take
+                    ? inputs.of(new Passes(leader, heard())).stream()
+                            .map(Pass::match)
+                            .max(Comparator.comparing(m -> anchors(m, span)))
+                            .orElseThrow()
+                    : inputs.of(new Matched(leader, heard())).whole();
+        }
+
+        private static long anchors(Aligner.Match match, RecordedSpan span) {
+            return match.alignment().anchors().stream()
+                    .filter(a -> span.contains(a.sourceSeconds()))
+                    .count();
         }
 
         /// @param seconds how long its recording is
@@ -53,13 +77,17 @@ record Arranged(List<Stretch> stretches) implements Recorded {
                 Math.min(span.startSeconds(), seconds), Math.min(span.endSeconds(), seconds));
     }
 
-    static Arranged of(Session session, List<Clip> clips) {
+    static Arranged of(Session session, Layer layer) {
         return new Arranged(
-                clips.stream()
+                layer.clips().stream()
                         .map(clip -> {
                             AudioReference audio =
                                     session.recording(clip.recordingId()).orElseThrow().audio();
-                            return new Stretch(Read.of(audio), audio, clip);
+                            return new Stretch(
+                                    Read.of(audio),
+                                    audio,
+                                    clip,
+                                    layer.takes().contains(clip.recordingId()));
                         })
                         .toList());
     }
@@ -157,20 +185,20 @@ record Arranged(List<Stretch> stretches) implements Recorded {
         List<Step<?>> needs = new ArrayList<>();
         for (Stretch stretch : stretches) {
             needs.add(stretch.heard());
-            needs.add(new Matched(leader, stretch.heard()));
+            needs.add(stretch.matched(leader));
         }
         return needs;
     }
 
     Aligner.Match matched(Inputs inputs, Heard leader) {
-        return ArrangedMatch.of(
-                inputs.of(leader),
-                stretches.stream()
-                        .map(s ->
-                                new ArrangedMatch.Part(
-                                        s.placed(inputs.of(s.heard()).seconds()),
-                                        inputs.of(s.heard()),
-                                        inputs.of(new Matched(leader, s.heard())).whole()))
-                        .toList());
+        List<ArrangedMatch.Part> parts = new ArrayList<>();
+        for (Stretch stretch : stretches) {
+            VoiceAnalysis heard = inputs.of(stretch.heard());
+            Placed placed = stretch.placed(heard.seconds());
+            parts.add(
+                    new ArrangedMatch.Part(
+                            placed, heard, stretch.matched(inputs, leader, placed.span())));
+        }
+        return ArrangedMatch.of(inputs.of(leader), parts);
     }
 }

@@ -23,13 +23,13 @@ import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import zelvan.audio.SoundFile;
 import zelvan.derived.Derived;
-import zelvan.derived.DerivedVoice;
 import zelvan.derived.ToMend;
 import zelvan.measure.Combing;
 import zelvan.play.LoudnessMatch;
 import zelvan.play.Program;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.takes.TakeMap;
 import zelvan.tuning.Key;
 import zelvan.units.SongSpan;
 
@@ -152,55 +152,49 @@ public final class Engine implements AutoCloseable {
         Plan plan = new Plan(session, first, store, asked);
         files = plan.reads();
         asked.expect(session.voices().size());
-        Map<String, DerivedVoice> voices = new ConcurrentHashMap<>();
+        CompletableFuture<Optional<Key>> key = plan.key();
+        SoFar made = new SoFar(session, key, soFar);
         Set<String> awaited = ConcurrentHashMap.newKeySet();
         awaited.addAll(seen ? first : List.of());
         List<CompletableFuture<?>> all = new ArrayList<>();
-        for (Voice voice : seen ? session.voices() : List.<Voice>of()) {
-            all.add(
-                    plan.opened(voice)
-                            .thenAccept(opened -> {
-                                opened.ifPresent(raw -> voices.putIfAbsent(voice.id(), raw));
-                                if (opened.isPresent()) {
-                                    tell(soFar, session, voices, Optional.empty());
-                                }
-                            }));
-        }
-        CompletableFuture<Optional<Key>> key = plan.key();
         all.add(key);
+        for (Voice voice : seen ? session.voices() : List.<Voice>of()) {
+            all.add(plan.opened(voice).thenAccept(opened -> opened.ifPresent(made::opened)));
+        }
         for (Voice voice : session.voices()) {
             all.add(
                     plan.voice(voice, key)
-                            .thenAccept(made -> {
-                                voices.put(voice.id(), made);
+                            .thenAccept(ready -> {
+                                made.made(ready);
                                 asked.trackDone(voice.name());
-                                tell(soFar, session, voices, soFarFound(key));
                                 if (awaited.remove(voice.id()) && awaited.isEmpty()) {
                                     store.rest(PAINTING_MILLIS);
                                 }
                             }));
         }
+        for (Voice voice : seen ? session.followers() : List.<Voice>of()) {
+            // Nobody waits for them: they are told as they come, also after the rest is there.
+            plan.takes(voice, map -> made.known(voice.id(), map));
+        }
         return whenNothingRuns(all)
                 .thenApply(done -> {
                     asked.failIfCancelled();
                     store.trim(asked);
-                    return soundCheck.known(new Derived(session, voices, key.join()));
+                    return soundCheck.known(made.all());
                 });
     }
 
-    /// What is told later is never older.
-    private static void tell(
-            Consumer<Derived> soFar,
-            Session session,
-            Map<String, DerivedVoice> voices,
-            Optional<Key> key) {
-        synchronized (voices) {
-            soFar.accept(new Derived(session, voices, key));
+    /// What the takes of a voice are like; waits for it.
+    ///
+    /// @throws CancellationException if the progress says so
+    public TakeMap takes(Session session, Voice voice, Progress progress) {
+        Asked asked = new Asked(number.incrementAndGet(), progress);
+        Plan plan = new Plan(session, List.of(voice.id()), store, asked);
+        try {
+            return plan.takes(voice, map -> {}).join();
+        } catch (CompletionException e) {
+            throw e.getCause() instanceof RuntimeException cause ? cause : e;
         }
-    }
-
-    private static Optional<Key> soFarFound(CompletableFuture<Optional<Key>> key) {
-        return key.isDone() && !key.isCompletedExceptionally() ? key.join() : Optional.empty();
     }
 
     /// All of them, but also when one fails only when the last has ended.

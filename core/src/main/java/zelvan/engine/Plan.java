@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 import zelvan.align.Alignment;
 import zelvan.derived.DerivedVoice;
 import zelvan.session.ByPhrase;
@@ -18,6 +19,7 @@ import zelvan.session.HandWork;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.takes.TakeMap;
 import zelvan.timing.Fence;
 import zelvan.timing.TimingResult;
 import zelvan.timing.TimingSettings;
@@ -113,6 +115,23 @@ final class Plan {
                             : CompletableFuture.completedFuture(Optional.<Key>empty());
                 })
                 .thenCompose(found -> store.get(made(voice, found), asked, rank));
+    }
+
+    /// What the takes of a voice are like, as soon as all are worked out.
+    ///
+    /// @param soFar told whenever another one is
+    CompletableFuture<TakeMap> takes(Voice voice, Consumer<TakeMap> soFar) {
+        if (voice.layer().takes().isEmpty() || session.guide().isEmpty()) {
+            return CompletableFuture.completedFuture(TakeMap.NONE);
+        }
+        Voice guide = session.guide().get();
+        return reading(guide, Store.TAKES + rank(guide))
+                .thenCompose(read ->
+                        heard(guide)
+                                .map(h ->
+                                        new TakesWanted(session, voice, h.heard(), store, asked)
+                                                .begin(soFar))
+                                .orElse(CompletableFuture.completedFuture(TakeMap.NONE)));
     }
 
     /// The key of guide and bed, as soon as they are heard.

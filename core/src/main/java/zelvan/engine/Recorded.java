@@ -10,7 +10,7 @@ sealed interface Recorded extends Step<Reading> permits Read, Arranged {
     static Recorded of(Session session, Voice voice) {
         return voice.layer().isWhole()
                 ? Read.of(session.audioOf(voice))
-                : Arranged.of(session, voice.layer().clips());
+                : Arranged.of(session, voice.layer());
     }
 
     /// The recording that is meant, where one file is; what is put together knows those of its

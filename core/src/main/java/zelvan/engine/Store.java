@@ -37,6 +37,9 @@ final class Store implements AutoCloseable {
     /// The rank of what nobody looks at or listens to yet.
     static final int LATER = 1 << 16;
 
+    /// The rank of takes that nobody has chosen yet.
+    static final int TAKES = 4 * LATER;
+
     /// Ranks from here on come before all others.
     static final int AT_ONCE = -2 * LATER;
 

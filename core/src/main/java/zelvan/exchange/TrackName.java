@@ -4,10 +4,16 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import zelvan.session.Role;
 
 /// What the name of a file says about the track (common practice in naming; from memory).
 record TrackName(String name) {
+    private static final Pattern NUMBERED =
+            Pattern.compile(
+                    "(.*[^ _-])[ _-]+takes?[ _-]*(\\d{1,3})(?:[ _-].*)?", Pattern.CASE_INSENSITIVE);
+
     /// A kind of track, and how it is called.
     ///
     /// @param plain whether nothing else is called so
@@ -60,6 +66,30 @@ record TrackName(String name) {
 
     private Optional<Kind> kind() {
         return KINDS.stream().filter(kind -> kind.isIn(name)).findFirst();
+    }
+
+    /// Which take of which line it is.
+    ///
+    /// @param line its name
+    /// @param number of the take
+    record Numbered(String line, int number) {}
+
+    /// As in “03 Left double take 2”; empty if it is not named so.
+    Optional<Numbered> numbered() {
+        Matcher matcher = NUMBERED.matcher(name);
+        return matcher.matches()
+                ? Optional.of(
+                        new Numbered(line(matcher.group(1)), Integer.parseInt(matcher.group(2))))
+                : Optional.empty();
+    }
+
+    /// What is sung, whatever the track's number.
+    String line() {
+        return line(name);
+    }
+
+    private static String line(String name) {
+        return name.replaceFirst("^\\d+[ _.-]*", "").strip();
     }
 
     private static boolean has(String name, String... words) {

@@ -1,10 +1,12 @@
 package zelvan.exchange;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
@@ -23,10 +25,13 @@ import zelvan.session.Voice;
 /// name says, and puts it into a stack of its kind. What the name does not say plainly is a guess,
 /// which [zelvan.engine.RoleFinder] corrects by the sound.
 public final class VoiceFolder {
+    /// Folders in folders in the one that was named.
+    private static final int DEEPEST = 3;
+
     private VoiceFolder() {}
 
-    /// The sound files in what was named: files as they are, folders by their files, in order of
-    /// name.
+    /// The sound files in what was named: files as they are, folders by their files and those of
+    /// the folders in them, in order of name.
     ///
     /// @throws ExchangeProblem if a folder cannot be read or there is no sound file at all
     public static List<Path> soundFiles(List<Path> named) throws ExchangeProblem {
@@ -48,15 +53,28 @@ public final class VoiceFolder {
     }
 
     private static List<Path> inside(Path folder, Predicate<Path> wanted) throws ExchangeProblem {
-        try (Stream<Path> inside = Files.list(folder)) {
-            return inside.filter(Files::isRegularFile).filter(wanted).sorted().toList();
-        } catch (IOException e) {
+        try (Stream<Path> inside = Files.walk(folder, DEEPEST)) {
+            return inside.filter(f -> !isHidden(folder, f))
+                    .filter(Files::isRegularFile)
+                    .filter(wanted)
+                    .sorted()
+                    .toList();
+        } catch (IOException | UncheckedIOException e) {
             throw new ExchangeProblem(
                     folder,
                     "the folder could not be read",
                     "Give your account the right to read it",
                     e);
         }
+    }
+
+    private static boolean isHidden(Path folder, Path file) {
+        for (Path part : folder.relativize(file)) {
+            if (part.toString().startsWith(".")) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /// The MIDI file that comes with the sound: the first of what is named, or of what lies in the
@@ -103,8 +121,11 @@ public final class VoiceFolder {
                 : folder.getFileName().toString();
     }
 
-    /// An edit that adds those files to a session, after those that are there.
-    public static Edit.AddVoices adding(Session session, List<Path> files) {
+    /// An edit that adds those files to a session, after those that are there: each a track, or a
+    /// take of one; see [TakeFiles].
+    public static Edit.AddVoices adding(Session session, List<Path> named) {
+        Map<Path, List<Path>> takes = TakeFiles.among(named);
+        List<Path> files = List.copyOf(takes.keySet());
         boolean needsGuide = session.guide().isEmpty();
         int guideIndex = needsGuide ? guideAmong(files) : -1;
         List<Recording> recordings = new ArrayList<>();
@@ -113,7 +134,8 @@ public final class VoiceFolder {
         FreeIds free = new FreeIds(session);
         for (int i = 0; i < files.size(); i++) {
             Path file = files.get(i).toAbsolutePath().normalize();
-            String name = nameOf(file);
+            List<Path> others = takes.getOrDefault(files.get(i), List.of());
+            String name = others.isEmpty() ? nameOf(file) : lineOf(nameOf(file));
             TrackName told = new TrackName(name);
             Role role = i == guideIndex ? Role.GUIDE : told.role().orElse(Role.DOUBLE);
             boolean guessed = role == Role.GUIDE ? !told.isLead() : !told.isPlain();
@@ -121,16 +143,31 @@ public final class VoiceFolder {
             if (role.follows() && stacks.stream().noneMatch(s -> s.id().equals(stackId))) {
                 stacks.add(Stack.of(role));
             }
-            String recordingId = free.next("r");
-            recordings.add(Recording.of(recordingId, AudioReference.to(file)));
-            voices.add(
-                    Voice.of(
-                            free.next("v"), name, role, guessed, stackId, Layer.sung(recordingId)));
+            List<Recording> own =
+                    Stream.concat(Stream.of(file), others.stream())
+                            .map(f -> recording(f, free))
+                            .toList();
+            recordings.addAll(own);
+            Layer sung = Layer.sung(own.getFirst().id());
+            Layer layer =
+                    others.isEmpty()
+                            ? sung
+                            : sung.withTakes(own.stream().map(Recording::id).toList());
+            voices.add(Voice.of(free.next("v"), name, role, guessed, stackId, layer));
         }
         return new Edit.AddVoices(recordings, voices, stacks);
     }
 
-    private static String nameOf(Path file) {
+    /// A recording of which nothing is known yet but its file.
+    public static Recording recording(Path file, FreeIds free) {
+        return Recording.of(free.next("r"), AudioReference.to(file.toAbsolutePath().normalize()));
+    }
+
+    private static String lineOf(String name) {
+        return new TrackName(name).numbered().map(TrackName.Numbered::line).orElse(name);
+    }
+
+    static String nameOf(Path file) {
         String name = String.valueOf(file.getFileName());
         int dot = name.lastIndexOf('.');
         return dot > 0 ? name.substring(0, dot) : name;

@@ -22,6 +22,7 @@ import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.VoiceSource;
+import zelvan.session.Session;
 import zelvan.session.Voice;
 
 /// Writes edited voices to files that drop back into the session they came from: same name, all
@@ -34,6 +35,7 @@ public final class VoicePrinter {
     ///
     /// @param name of the voice
     /// @param original its file as recorded; never written to
+    /// @param fileName how its print is called
     /// @param recording what was read of that file
     /// @param recorded format of that file
     /// @param source what is printed; where it is the recording itself, nothing is lost
@@ -41,6 +43,7 @@ public final class VoicePrinter {
     public record Job(
             String name,
             Path original,
+            String fileName,
             Sound recording,
             SoundFormat recorded,
             VoiceSource source,
@@ -70,6 +73,7 @@ public final class VoicePrinter {
                         new Job(
                                 voice.name(),
                                 derived.session().audioOf(voice).file(),
+                                fileName(derived.session(), voice),
                                 made.file().get().sound(),
                                 made.file().get().format(),
                                 made.locked().orElseThrow(),
@@ -206,8 +210,18 @@ public final class VoicePrinter {
         }
     }
 
+    /// A voice is printed under the name of its recording; one that is chosen from several, under
+    /// its own.
+    private static String fileName(Session session, Voice voice) {
+        String original = String.valueOf(session.audioOf(voice).file().getFileName());
+        return voice.layer().takes().isEmpty()
+                ? original
+                : voice.name().replaceAll("[\\\\/:*?\"<>|\\p{Cntrl}]", "_")
+                        + original.substring(Math.max(0, original.lastIndexOf('.')));
+    }
+
     private static String nameFor(Job job, SoundFormat format) {
-        String name = String.valueOf(job.original().getFileName());
+        String name = job.fileName;
         String wanted = format.container().extension();
         int dot = name.lastIndexOf('.');
         String stem = dot > 0 ? name.substring(0, dot) : name;

@@ -94,7 +94,7 @@ public final class Levels {
     }
 
     /// As loud as what is sung on a pitch is on the average, decibels.
-    private static double voiced(VoiceAnalysis heard, RecordedSpan span) {
+    static double voiced(VoiceAnalysis heard, RecordedSpan span) {
         double sum = 0;
         int count = 0;
         for (int f = heard.frameAt(span.startSeconds());

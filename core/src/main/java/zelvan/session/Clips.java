@@ -72,6 +72,27 @@ public record Clips(List<Clip> all) {
                         .map(c -> cut(c, stretch)));
     }
 
+    /// Only what is heard in a stretch of the voice, coming in and going over some time where it is
+    /// cut.
+    ///
+    /// @param inSeconds 0 or more
+    /// @param outSeconds 0 or more
+    public Clips between(RecordedSpan stretch, double inSeconds, double outSeconds) {
+        return sorted(
+                all.stream()
+                        .filter(c -> place(c).sharedSeconds(stretch) >= Clip.SHORTEST_SECONDS)
+                        .map(c -> {
+                            Clip left = c.within(stretch);
+                            return left.withFades(
+                                    place(c).startSeconds() < stretch.startSeconds()
+                                            ? inSeconds
+                                            : left.fadeInSeconds(),
+                                    place(c).endSeconds() > stretch.endSeconds()
+                                            ? outSeconds
+                                            : left.fadeOutSeconds());
+                        }));
+    }
+
     /// What of a clip lies in a stretch; where that ends before the clip, it fades.
     private static Clip cut(Clip clip, RecordedSpan stretch) {
         Clip left = clip.within(stretch);

@@ -19,6 +19,7 @@ public sealed interface Edit
                 Edit.Arrange,
                 RepairEdit,
                 TrackEdit,
+                TakeEdit,
                 Turn,
                 TuningEdit,
                 GuideEdit,
@@ -44,7 +45,7 @@ public sealed interface Edit
 
         @Override
         public Session apply(Session session) {
-            return session.changing(voiceId, v -> v.withLayer(new Layer.Sung(clips)));
+            return session.changing(voiceId, v -> v.withLayer(v.layer().withClips(clips)));
         }
     }
 

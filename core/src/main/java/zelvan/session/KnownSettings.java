@@ -3,6 +3,7 @@ package zelvan.session;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import zelvan.measure.TakeWeights;
 import zelvan.setting.Setting;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.TuningSettings;
@@ -10,7 +11,11 @@ import zelvan.tuning.TuningSettings;
 /// All settings that a session may have.
 public final class KnownSettings {
     private static final List<Setting<?>> ALL =
-            Stream.of(TimingSettings.SETTINGS, TuningSettings.SETTINGS, Strip.SETTINGS)
+            Stream.of(
+                            TimingSettings.SETTINGS,
+                            TuningSettings.SETTINGS,
+                            Strip.SETTINGS,
+                            TakeWeights.SETTINGS)
                     .<Setting<?>>flatMap(List::stream)
                     .toList();
 

@@ -72,10 +72,9 @@ public record Session(
     private static void checkLayers(List<Recording> recordings, List<Voice> voices) {
         Set<String> known = recordings.stream().map(Recording::id).collect(Collectors.toSet());
         for (int i = 0; i < voices.size(); i++) {
-            for (Clip clip : voices.get(i).layer().clips()) {
-                if (!known.contains(clip.recordingId())) {
-                    throw new InvalidPart(
-                            "there is no recording “" + clip.recordingId() + "”", "voices", i);
+            for (String id : voices.get(i).layer().recordingIds()) {
+                if (!known.contains(id)) {
+                    throw new InvalidPart("there is no recording “" + id + "”", "voices", i);
                 }
             }
         }
@@ -232,8 +231,7 @@ public record Session(
     Session withoutUnused() {
         Set<String> used =
                 voices.stream()
-                        .flatMap(v -> v.layer().clips().stream())
-                        .map(Clip::recordingId)
+                        .flatMap(v -> v.layer().recordingIds().stream())
                         .collect(Collectors.toSet());
         return withRecordings(recordings.stream().filter(r -> used.contains(r.id())).toList());
     }

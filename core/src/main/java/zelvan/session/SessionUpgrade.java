@@ -52,6 +52,12 @@ final class SessionUpgrade {
         if (version <= 9) {
             fromNine(document.path("session"));
         }
+        if (version <= 10) {
+            for (JsonNode voice : document.path("session").path("voices")) {
+                // Version 11 knows takes.
+                object(voice.path("layer").path("sung")).putArray("takes");
+            }
+        }
         return document;
     }
 

@@ -1,7 +1,7 @@
 package zelvan.session;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -187,17 +187,27 @@ public sealed interface TrackEdit extends Edit {
                 voices.add(voice);
                 if (voiceIds.contains(voice.id())) {
                     List<Clip> clips = new ArrayList<>();
-                    Map<String, String> copies = new HashMap<>();
-                    for (Clip clip : voice.layer().clips()) {
-                        String id =
-                                copies.computeIfAbsent(clip.recordingId(), same -> free.next("r"));
-                        clips.add(clip.withRecording(id));
+                    Map<String, String> copies = new LinkedHashMap<>();
+                    for (String id : voice.layer().recordingIds()) {
+                        copies.put(id, free.next("r"));
                     }
+                    for (Clip clip : voice.layer().clips()) {
+                        clips.add(
+                                clip.withRecording(
+                                        copies.getOrDefault(
+                                                clip.recordingId(), clip.recordingId())));
+                    }
+                    List<String> takes =
+                            voice.layer().takes().stream()
+                                    .map(t -> copies.getOrDefault(t, t))
+                                    .toList();
                     copies.forEach((of, id) ->
                             recordings.add(session.recording(of).orElseThrow().withId(id)));
                     Voice copy =
                             voice.copied(
-                                    free.next("v"), voice.name() + " copy", new Layer.Sung(clips));
+                                    free.next("v"),
+                                    voice.name() + " copy",
+                                    new Layer.Sung(clips, takes));
                     boolean second = copy.role() == Role.GUIDE;
                     voices.add(second ? copy.withRole(Role.DOUBLE, doubles.id()) : copy);
                     if (second && session.stack(doubles.id()).isEmpty()) {

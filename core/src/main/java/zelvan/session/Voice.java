@@ -69,7 +69,7 @@ public record Voice(
     }
 
     /// The same as another track of that name, made of something else.
-    Voice copied(String newId, String newName, Layer newLayer) {
+    public Voice copied(String newId, String newName, Layer newLayer) {
         return new Voice(
                 newId, newName, role, guessed, stackId, newLayer, settings, phrases, safe, strip);
     }

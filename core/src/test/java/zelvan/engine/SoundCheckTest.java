@@ -91,7 +91,7 @@ class SoundCheckTest {
                         made.problem());
         Map<String, DerivedVoice> voices = new HashMap<>(derived.voices());
         voices.put("double", worse);
-        return new Derived(derived.session(), voices, derived.foundKey());
+        return new Derived(derived.session(), voices, derived.foundKey(), derived.takes());
     }
 
     private static List<Doubt> more(Derived checked, Derived before) {

@@ -131,6 +131,7 @@ class ExchangeTest {
         return new VoicePrinter.Job(
                 String.valueOf(original.getFileName()),
                 original,
+                String.valueOf(original.getFileName()),
                 sound,
                 format,
                 new RawSource(sound),
@@ -199,7 +200,9 @@ class ExchangeTest {
                         new EpochFinder().find(sound, Takes.LEAD.analysis().pitch()),
                         Shape.of(time));
         VoicePrinter.print(
-                List.of(new VoicePrinter.Job("deep", file, sound, format, stretched, 0)),
+                List.of(
+                        new VoicePrinter.Job(
+                                "deep", file, "deep.wav", sound, format, stretched, 0)),
                 folder.resolve("out"),
                 Optional.empty(),
                 Targets.replacingNothing(),

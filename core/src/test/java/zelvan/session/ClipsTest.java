@@ -68,7 +68,7 @@ class ClipsTest {
     private static Session session(Clips clips) {
         Voice voice =
                 Voice.of("v", "Voice", Role.DOUBLE, Stack.of(Role.DOUBLE).id(), Layer.sung("r"))
-                        .withLayer(new Layer.Sung(clips.all()));
+                        .withLayer(new Layer.Sung(clips.all(), List.of()));
         return Session.EMPTY
                 .withRecordings(List.of(Recording.of("r", AudioReference.to(Path.of("r.wav")))))
                 .withStacks(List.of(Stack.of(Role.DOUBLE)))

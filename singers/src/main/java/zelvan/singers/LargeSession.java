@@ -165,7 +165,7 @@ public final class LargeSession {
         }
     }
 
-    private static Song song(double seconds) {
+    static Song song(double seconds) {
         List<Song.Phrase> phrases = new ArrayList<>();
         double beat = 6;
         for (int round = 0; ; round++) {

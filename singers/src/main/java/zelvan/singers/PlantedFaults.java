@@ -160,7 +160,7 @@ final class PlantedFaults {
     }
 
     /// Two syllables on the same notes that have no sound in common with what should be sung.
-    private static Song.Phrase otherWord(Song.Phrase phrase, int from) {
+    static Song.Phrase otherWord(Song.Phrase phrase, int from) {
         List<Song.Syllable> syllables = new ArrayList<>(phrase.syllables());
         for (int i = from; i < Math.min(from + 2, syllables.size()); i++) {
             Song.Syllable s = syllables.get(i);
@@ -179,7 +179,7 @@ final class PlantedFaults {
         return phrase.with(syllables);
     }
 
-    private static List<Moment> momentsOf(Performance performance, String label) {
+    static List<Moment> momentsOf(Performance performance, String label) {
         return performance.moments().stream().filter(m -> m.id().startsWith(label + "/")).toList();
     }
 

@@ -55,7 +55,8 @@ final class Sung {
                                 "g", made("g", 0, Alignment.NONE),
                                 "l", made("l", LEFT_LATE_SECONDS, matched(LEFT_LATE_SECONDS)),
                                 "r", made("r", RIGHT_LATE_SECONDS, matched(RIGHT_LATE_SECONDS))),
-                        Optional.empty());
+                        Optional.empty(),
+                        Map.of());
         return new State(session, derived, selection, focus);
     }
 

@@ -1,0 +1,42 @@
+package zelvan.engine;
+
+import java.util.ArrayList;
+import java.util.List;
+import zelvan.align.Pass;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.SoundFile;
+import zelvan.measure.TakeMeter;
+import zelvan.takes.Take;
+
+/// What the passes of a recording are like in each phrase of the guide; nothing where the file
+/// cannot be read.
+///
+/// @param otherLine whether it sings other notes than the guide
+record TakeMeasured(String recordingId, Passes passes, boolean otherLine)
+        implements Step<List<Take>> {
+    @Override
+    public List<Step<?>> needs() {
+        return List.of(passes, passes.leader(), passes.take(), passes.take().read());
+    }
+
+    @Override
+    public List<Take> run(Inputs inputs) {
+        VoiceAnalysis heard = inputs.of(passes.take());
+        SoundFile file = inputs.of(passes.take().read()).file().orElseThrow();
+        TakeMeter meter = new TakeMeter(inputs.of(passes.leader()), otherLine);
+        List<Pass> each = inputs.of(passes);
+        List<Take> takes = new ArrayList<>();
+        for (Pass pass : each) {
+            takes.add(
+                    new Take(
+                            recordingId,
+                            file.sha256(),
+                            takes.size() + 1,
+                            each.size(),
+                            heard,
+                            pass,
+                            meter.measure(heard, pass)));
+        }
+        return takes;
+    }
+}

@@ -1,0 +1,104 @@
+package zelvan.engine;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.function.Consumer;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
+import zelvan.session.Role;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.takes.Take;
+import zelvan.takes.TakeMap;
+import zelvan.units.GuideSpan;
+
+/// Works out what the takes of one voice are like, one recording after the other.
+///
+/// Thread safety: begun by one thread, goes on on any.
+final class TakesWanted {
+    private final Session session;
+    private final Voice voice;
+    private final Heard guide;
+    private final Store store;
+    private final Asked asked;
+
+    /// By recording, in order; empty as long as nothing is known.
+    private final Map<String, Optional<Known>> known = new LinkedHashMap<>();
+
+    private record Known(List<Take> takes, Optional<ZelvanProblem> problem) {}
+
+    TakesWanted(Session session, Voice voice, Heard guide, Store store, Asked asked) {
+        this.session = session;
+        this.voice = voice;
+        this.guide = guide;
+        this.store = store;
+        this.asked = asked;
+        voice.layer().takes().forEach(id -> known.put(id, Optional.empty()));
+    }
+
+    /// @param soFar told whenever another one is worked out
+    CompletableFuture<TakeMap> begin(Consumer<TakeMap> soFar) {
+        return store.get(guide, asked, Store.TAKES)
+                .thenCompose(heard -> begin(heard.phrasesAsGuide(), soFar));
+    }
+
+    private CompletableFuture<TakeMap> begin(List<GuideSpan> phrases, Consumer<TakeMap> soFar) {
+        List<CompletableFuture<Void>> all = new ArrayList<>();
+        int rank = Store.TAKES;
+        for (String id : voice.layer().takes()) {
+            int mine = ++rank;
+            AudioReference audio = session.recording(id).orElseThrow().audio();
+            Read read = Read.of(audio);
+            all.add(
+                    store.get(read, asked, mine)
+                            .thenCompose(reading -> measured(id, read, audio, reading, mine))
+                            .thenAccept(found -> {
+                                synchronized (known) {
+                                    known.put(id, Optional.of(found));
+                                    soFar.accept(map(phrases));
+                                }
+                            }));
+        }
+        return CompletableFuture.allOf(all.toArray(CompletableFuture[]::new))
+                .thenApply(done -> {
+                    synchronized (known) {
+                        return map(phrases);
+                    }
+                });
+    }
+
+    private CompletableFuture<Known> measured(
+            String id, Read read, AudioReference audio, Reading reading, int rank) {
+        Optional<ZelvanProblem> problem = reading.problem(audio);
+        if (problem.isPresent() || reading.file().isEmpty()) {
+            return CompletableFuture.completedFuture(new Known(List.of(), problem));
+        }
+        Heard heard = new Heard(read);
+        var unused =
+                store.get(
+                        new Prepared(new Sounding(new Repaired(heard, List.of()))),
+                        asked,
+                        2 * rank);
+        return store.get(
+                        new TakeMeasured(
+                                id, new Passes(guide, heard), voice.role() == Role.HARMONY),
+                        asked,
+                        rank)
+                .thenApply(takes -> new Known(takes, Optional.empty()));
+    }
+
+    private TakeMap map(List<GuideSpan> phrases) {
+        List<Known> ready = known.values().stream().flatMap(Optional::stream).toList();
+        List<ZelvanProblem> problems = ready.stream().flatMap(k -> k.problem.stream()).toList();
+        return new TakeMap(
+                phrases,
+                ready.stream().flatMap(k -> k.takes.stream()).toList(),
+                known.size(),
+                ready.size() - problems.size(),
+                problems);
+    }
+}

@@ -1,0 +1,65 @@
+package zelvan.takes;
+
+import zelvan.analysis.VoiceAnalysis;
+
+/// Where one recording goes over into another.
+///
+/// @param seconds its middle, in the voice
+/// @param fadeSeconds how long both sound
+record Seam(double seconds, double fadeSeconds) {
+    private static final double LONGEST_FADE_SECONDS = 0.04;
+    private static final double SHORTEST_FADE_SECONDS = 0.005;
+
+    private static final double BEFORE_SECONDS = 0.05;
+    private static final double TAIL_SECONDS = 0.2;
+
+    /// The tail of what ends is softer than what begins.
+    private static final double CLOSE_SECONDS = 0.01;
+
+    /// The quietest place between two stretches.
+    static Seam between(Sung before, Sung after) {
+        double from = Math.max(before.endsSeconds(), after.roomFromSeconds());
+        double to = Math.min(before.roomToSeconds(), after.breathSeconds());
+        if (to - from < 2 * SHORTEST_FADE_SECONDS) {
+            // What begins is heard before what ends.
+            return new Seam(after.breathSeconds() - CLOSE_SECONDS / 2, 2 * SHORTEST_FADE_SECONDS);
+        }
+        double fade = Math.min(LONGEST_FADE_SECONDS, (to - from) / 2);
+        double quietest = (from + to) / 2;
+        double least = Double.MAX_VALUE;
+        for (double at = from + fade / 2; at <= to - fade / 2; at += VoiceAnalysis.HOP_SECONDS) {
+            double loud = Math.max(before.decibelsAt(at), after.decibelsAt(at));
+            if (loud < least) {
+                least = loud;
+                quietest = at;
+            }
+        }
+        return new Seam(quietest, fade);
+    }
+
+    /// Where a stretch begins out of silence.
+    static Seam beginning(Sung after) {
+        return new Seam(
+                Math.max(
+                        after.roomFromSeconds() + SHORTEST_FADE_SECONDS,
+                        after.breathSeconds() - BEFORE_SECONDS),
+                2 * SHORTEST_FADE_SECONDS);
+    }
+
+    /// Where a stretch ends in silence.
+    static Seam ending(Sung before) {
+        return new Seam(
+                Math.min(
+                        before.roomToSeconds() - SHORTEST_FADE_SECONDS,
+                        before.endsSeconds() + TAIL_SECONDS),
+                2 * SHORTEST_FADE_SECONDS);
+    }
+
+    double fromSeconds() {
+        return seconds - fadeSeconds / 2;
+    }
+
+    double toSeconds() {
+        return seconds + fadeSeconds / 2;
+    }
+}

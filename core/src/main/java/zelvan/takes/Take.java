@@ -1,0 +1,38 @@
+package zelvan.takes;
+
+import java.util.List;
+import java.util.Optional;
+import zelvan.align.Pass;
+import zelvan.analysis.VoiceAnalysis;
+import zelvan.measure.TakeFigures;
+
+/// One time that a line was sung: a recording, or one pass of it.
+///
+/// @param recordingId of the session
+/// @param file of the recording, by which the same one is known in several voices
+/// @param number of the pass in its recording, from 1
+/// @param passes how many there are in it
+/// @param heard what is heard in the recording
+/// @param pass how it goes with the guide
+/// @param figures of each phrase of the guide; empty where it is not sung
+public record Take(
+        String recordingId,
+        String file,
+        int number,
+        int passes,
+        VoiceAnalysis heard,
+        Pass pass,
+        List<Optional<TakeFigures>> figures) {
+    public Take {
+        figures = List.copyOf(figures);
+    }
+
+    /// Whether the recording goes through the song once.
+    boolean isWhole() {
+        return passes == 1;
+    }
+
+    boolean isSame(Take other) {
+        return recordingId.equals(other.recordingId) && number == other.number;
+    }
+}

@@ -1,0 +1,110 @@
+package zelvan.takes;
+
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import zelvan.align.Anchor;
+import zelvan.measure.TakeWeights;
+import zelvan.problem.ZelvanProblem;
+import zelvan.session.Clip;
+import zelvan.session.Layer;
+import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
+
+/// The takes of a voice and what each of them is like in each phrase.
+///
+/// @param phrases of the guide, as recorded
+/// @param takes in order
+/// @param recordings how many there are to choose from
+/// @param ready how many of them are worked out
+/// @param problems what went wrong with the others
+public record TakeMap(
+        List<GuideSpan> phrases,
+        List<Take> takes,
+        int recordings,
+        int ready,
+        List<ZelvanProblem> problems) {
+    public static final TakeMap NONE = new TakeMap(List.of(), List.of(), 0, 0, List.of());
+
+    /// A phrase of a recording.
+    ///
+    /// @param file of the recording
+    /// @param number of the pass
+    /// @param phrase index
+    public record Used(String file, int number, int phrase) {}
+
+    public TakeMap {
+        phrases = List.copyOf(phrases);
+        takes = List.copyOf(takes);
+        problems = List.copyOf(problems);
+    }
+
+    /// Whether all that can be worked out is.
+    public boolean isComplete() {
+        return ready + problems.size() >= recordings;
+    }
+
+    /// The take that is best in a phrase; empty where none sings it.
+    ///
+    /// @param phrase index
+    /// @param used what must not be taken again
+    public Optional<Take> best(int phrase, TakeWeights weights, Set<Used> used) {
+        return takes.stream()
+                .filter(t -> t.figures().get(phrase).isPresent())
+                .filter(t -> !used.contains(new Used(t.file(), t.number(), phrase)))
+                .min(
+                        Comparator.comparingDouble(
+                                t -> t.figures().get(phrase).orElseThrow().score(weights)));
+    }
+
+    /// The best take of each phrase, by its index.
+    public Map<Integer, Take> best(TakeWeights weights, Set<Used> used) {
+        Map<Integer, Take> best = new TreeMap<>();
+        for (int p = 0; p < phrases.size(); p++) {
+            int phrase = p;
+            best(p, weights, used).ifPresent(take -> best.put(phrase, take));
+        }
+        return best;
+    }
+
+    /// From which take a phrase is made, as far as it is made of one.
+    ///
+    /// @param layer of the voice
+    /// @param phrase index
+    public Optional<Take> chosen(Layer layer, int phrase) {
+        return takes.stream()
+                .filter(t -> t.figures().get(phrase).isPresent())
+                .filter(t -> sounds(layer, t, phrases.get(phrase)))
+                .findFirst();
+    }
+
+    private static boolean sounds(Layer layer, Take take, GuideSpan phrase) {
+        RecordedSpan sung = take.pass().match().alignment().inVoice(phrase);
+        double made = 0;
+        for (Clip clip : layer.clips()) {
+            if (clip.recordingId().equals(take.recordingId())) {
+                made += clip.span().map(sung::sharedSeconds).orElse(sung.seconds());
+            }
+        }
+        return made > sung.seconds() / 2;
+    }
+
+    /// Every phrase of a recording that a voice is made of.
+    public Set<Used> used(Layer layer) {
+        Set<Used> used = new HashSet<>();
+        for (int p = 0; p < phrases.size(); p++) {
+            int phrase = p;
+            chosen(layer, p).ifPresent(t -> used.add(new Used(t.file(), t.number(), phrase)));
+        }
+        return used;
+    }
+
+    /// The anchors of a take in a phrase.
+    static List<Anchor> anchors(Take take, GuideSpan phrase) {
+        return take.pass().match().alignment().anchorsIn(phrase);
+    }
+}

@@ -1,0 +1,296 @@
+package zelvan.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFiles;
+import zelvan.audio.SoundFormat;
+import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
+import zelvan.dsp.Percentile;
+import zelvan.exchange.VoiceFolder;
+import zelvan.files.Target;
+import zelvan.measure.TakeFigures;
+import zelvan.measure.TakeWeights;
+import zelvan.session.Clip;
+import zelvan.session.Edit;
+import zelvan.session.FreeIds;
+import zelvan.session.Recording;
+import zelvan.session.Session;
+import zelvan.session.TakeEdit;
+import zelvan.session.Voice;
+import zelvan.singers.Performance;
+import zelvan.singers.Performer.Departures;
+import zelvan.singers.Performer.Habits;
+import zelvan.singers.Singer;
+import zelvan.singers.Song;
+import zelvan.takes.Take;
+import zelvan.takes.TakeMap;
+import zelvan.testing.Takes;
+import zelvan.testing.Wanted;
+import zelvan.units.RecordedSpan;
+
+/// Voices that are chosen from several recordings of their line.
+class TakesTest {
+    private static final int RATE = Takes.RATE_HERTZ;
+    private static final Habits NEAT = new Habits(0.03, 1, 0.01, 0.004, 0.01, 4, 0, false);
+
+    /// Sings other words in the middle.
+    private static final Takes.Take WRONG =
+            sung(
+                    NEAT,
+                    new Departures(
+                            Set.of(),
+                            Map.of(
+                                    "b",
+                                    Song.phrase(
+                                            "b", 10, "m.ih:67:1 n.ao:69:1 y.iy:71:2 f.ae:66:2")),
+                            List.of(),
+                            Set.of()),
+                    21);
+
+    /// Evenly late and a little slower, but for the end, which is missing.
+    private static final Takes.Take SLOW =
+            sung(
+                    new Habits(0.5, 1.06, 0.01, 0.004, 0.01, 4, 0, false),
+                    new Departures(Set.of("c"), Map.of(), List.of(), Set.of()),
+                    22);
+
+    /// The first line three times, then the last one.
+    private static final Takes.Take LONG =
+            Takes.sing(
+                    new Song(
+                            Takes.SONG.beatSeconds(),
+                            List.of(
+                                    again("a1", 2, 0),
+                                    again("a2", 12, 0),
+                                    again("a3", 22, 0),
+                                    again("c1", 32, 2))),
+                    Singer.MARA,
+                    NEAT,
+                    Departures.NONE,
+                    23);
+
+    @TempDir static Path folder;
+    private static Engine engine;
+    private static Session session;
+
+    private static Song.Phrase again(String label, double beat, int index) {
+        return new Song.Phrase(label, beat, Takes.SONG.phrases().get(index).syllables());
+    }
+
+    private static Takes.Take sung(Habits habits, Departures departures, long seed) {
+        return Takes.sing(Takes.SONG, Singer.MARA, habits, departures, seed);
+    }
+
+    @BeforeAll
+    static void write() throws Exception {
+        Path voices = Files.createDirectory(folder.resolve("voices"));
+        Map<String, Sound> files =
+                Map.of(
+                        "lead.wav", Takes.LEAD.sound(),
+                        "double take 1.wav", WRONG.sound(),
+                        "double take 2.wav", SLOW.sound(),
+                        "double take 3.wav", LONG.sound());
+        for (var file : files.entrySet()) {
+            SoundFiles.write(
+                    Target.fresh(voices.resolve(file.getKey())),
+                    file.getValue(),
+                    SoundFormat.WAV_FLOAT);
+        }
+        session = VoiceFolder.session(List.of(voices));
+        engine = new Engine(new KeptWork(folder.resolve("kept")));
+    }
+
+    @AfterAll
+    static void close() {
+        engine.close();
+    }
+
+    private static Voice voice() {
+        return session.followers().getFirst();
+    }
+
+    private static TakeMap map() {
+        return engine.takes(session, voice(), Progress.NONE);
+    }
+
+    private static TakeFigures figures(int take, int phrase) {
+        return map().takes().get(take).figures().get(phrase).orElseThrow();
+    }
+
+    private static Session choosing(Map<Integer, Take> chosen) {
+        List<Clip> clips =
+                engine.derive(session, Progress.NONE)
+                        .comp(voice(), map())
+                        .orElseThrow()
+                        .choosing(chosen);
+        return new Edit.Arrange(voice().id(), "double", "takes", clips).apply(session);
+    }
+
+    private static DerivedVoice derived(Session wanted) {
+        Derived derived = engine.derive(wanted, Progress.NONE);
+        assertThat(derived.problems()).isEmpty();
+        return derived.voice(voice().id()).orElseThrow();
+    }
+
+    @Test
+    void filesThatAreNumberedAsTakesAreOneVoice() {
+        assertThat(session.followers()).hasSize(1);
+        assertThat(voice().name()).isEqualTo("double");
+        assertThat(voice().layer().takes()).hasSize(3);
+        assertThat(voice().layer().isWhole()).isTrue();
+    }
+
+    @Test
+    void aLongRecordingIsDividedIntoItsPasses() {
+        List<Take> passes = map().takes().stream().filter(t -> t.passes() > 1).toList();
+        assertThat(passes).hasSize(3);
+        List<RecordedSpan> sung = LONG.analysis().phrases();
+        double first = Takes.LEAD.analysis().phrases().getFirst().startSeconds();
+        for (int p = 0; p < 3; p++) {
+            assertThat(passes.get(p).pass().match().alignment().sourceSecondsAt(first))
+                    .isCloseTo(sung.get(p).startSeconds(), within(0.05));
+        }
+        assertThat(passes.stream().filter(t -> t.figures().get(2).isPresent())).hasSize(1);
+        assertThat(passes).allMatch(t -> t.figures().get(1).isEmpty());
+    }
+
+    @Test
+    void whatIsWrongWithATakeIsTold() {
+        assertThat(figures(0, 1).wrongSeconds()).isGreaterThan(0.5);
+        assertThat(figures(0, 1).hasAllWords()).isFalse();
+        assertThat(figures(1, 1).hasAllWords()).isTrue();
+        assertThat(figures(1, 1).offsetSeconds()).isGreaterThan(0.5);
+        assertThat(figures(1, 1).spreadSeconds()).isLessThan(0.06);
+        assertThat(map().takes().get(1).figures().get(2)).isEmpty();
+        assertThat(figures(0, 0).words()).contains("all words").contains("ms");
+    }
+
+    @Test
+    void whatCountsMostDecides() {
+        TakeFigures late = new TakeFigures(0, 0.05, 2, 0, 0, 0, 0, 0, 0);
+        TakeFigures flat = new TakeFigures(0, 0.005, 30, 0, 0, 0, 0, 0, 0);
+        assertThat(flat.score(TakeWeights.USUAL)).isLessThan(late.score(TakeWeights.USUAL));
+        TakeWeights inTune = new TakeWeights(1, 3, 1, 1, 1, 1, 1);
+        assertThat(late.score(inTune)).isLessThan(flat.score(inTune));
+    }
+
+    @Test
+    void theBestOfEachIsPlacedAndLocked() {
+        Map<Integer, Take> best = map().best(TakeWeights.USUAL, Set.of());
+        assertThat(best).containsOnlyKeys(0, 1, 2);
+        assertThat(best.get(1)).isEqualTo(map().takes().get(1));
+        Session chosen = Wanted.timing(100, 0).apply(choosing(best));
+        DerivedVoice made = derived(chosen);
+        assertThat(made.analysis().orElseThrow().phrases()).hasSize(3);
+        assertThat(made.alignment().missing()).isEmpty();
+        Clip middle =
+                chosen.voice(voice().id()).orElseThrow().layer().clips().stream()
+                        .filter(c -> c.recordingId().equals(map().takes().get(1).recordingId()))
+                        .findFirst()
+                        .orElseThrow();
+        Map<String, Double> lead = seconds(Takes.LEAD.performance());
+        double[] off =
+                SLOW.performance().moments().stream()
+                        .filter(m -> m.id().startsWith("b/"))
+                        .mapToDouble(m ->
+                                Math.abs(
+                                        made.timing()
+                                                        .map()
+                                                        .outputSecondsAt(
+                                                                m.seconds() + middle.shiftSeconds())
+                                                - lead.getOrDefault(m.id(), 0.0)))
+                        .toArray();
+        assertThat(Percentile.median(off)).isLessThan(0.008);
+    }
+
+    private static Map<String, Double> seconds(Performance performance) {
+        Map<String, Double> seconds = new TreeMap<>();
+        performance.moments().forEach(m -> seconds.put(m.id(), m.seconds()));
+        return seconds;
+    }
+
+    @Test
+    void whatIsNotAtASeamIsTheTakesOwn() {
+        Session chosen = choosing(Map.of(1, map().takes().get(1)));
+        float[] heard =
+                derived(Wanted.timing(0, 0).apply(chosen)).file().orElseThrow().sound().channel(0);
+        List<Clip> clips = chosen.voice(voice().id()).orElseThrow().layer().clips();
+        assertThat(clips).hasSize(3);
+        int compared = 0;
+        for (Clip clip : clips) {
+            float[] own =
+                    clip.recordingId().equals(clips.get(1).recordingId())
+                            ? SLOW.sound().channel(0)
+                            : WRONG.sound().channel(0);
+            long from = Math.round((clip.placedSeconds() + clip.fadeInSeconds()) * RATE) + 1;
+            long to =
+                    Math.round(
+                                    (clip.inVoice().orElseThrow().endSeconds()
+                                                    - clip.fadeOutSeconds())
+                                            * RATE)
+                            - 1;
+            long at = Math.round(clip.placedSeconds() * RATE);
+            long recorded = Math.round(clip.span().orElseThrow().startSeconds() * RATE);
+            for (long i = from; i < to && recorded + i - at < own.length; i++) {
+                assertThat(heard[(int) i]).isEqualTo(own[(int) (recorded + i - at)]);
+                compared++;
+            }
+        }
+        assertThat(compared).isGreaterThan(10 * RATE);
+    }
+
+    @Test
+    void oneTakeEverywhereIsThatTake() {
+        Take first = map().takes().getFirst();
+        Session chosen = choosing(Map.of(0, first, 1, first, 2, first));
+        DerivedVoice made = derived(Wanted.timing(0, 0).apply(chosen));
+        float[] heard = new float[WRONG.sound().frames()];
+        made.locked().orElseThrow().read(0, 0, heard, heard.length);
+        assertThat(heard).isEqualTo(WRONG.sound().channel(0));
+    }
+
+    @Test
+    void whatIsLeftIsNeverTakenTwice() {
+        Map<Integer, Take> best = map().best(TakeWeights.USUAL, Set.of());
+        Session chosen = choosing(best);
+        Set<TakeMap.Used> used =
+                new HashSet<>(map().used(chosen.voice(voice().id()).orElseThrow().layer()));
+        assertThat(used).hasSize(3);
+        Map<Integer, Take> left = map().best(TakeWeights.USUAL, used);
+        left.forEach((phrase, take) -> assertThat(take).isNotEqualTo(best.get(phrase)));
+        List<Clip> clips =
+                engine.derive(session, Progress.NONE).comp(voice(), map()).orElseThrow().only(left);
+        assertThat(clips).isNotEmpty();
+    }
+
+    @Test
+    void tracksBecomeTakesAndTakesAreLetGo() {
+        FreeIds free = new FreeIds(session);
+        Recording more = Recording.of(free.next("r"), session.recordings().getFirst().audio());
+        Session added = new TakeEdit.Add(voice().id(), "double", List.of(more)).apply(session);
+        assertThat(added.voice(voice().id()).orElseThrow().layer().takes())
+                .hasSize(4)
+                .endsWith(more.id());
+        Session without =
+                new TakeEdit.Drop(voice().id(), "double", List.of(more.id())).apply(added);
+        assertThat(without).isEqualTo(session);
+        String lead = session.guide().orElseThrow().id();
+        Session joined = new TakeEdit.Join(voice().id(), "double", List.of(lead)).apply(session);
+        assertThat(joined.voices()).hasSize(1);
+        assertThat(joined.followers().getFirst().layer().takes()).hasSize(4);
+    }
+}
