@@ -35,6 +35,9 @@ public final class Assembled {
         }
     }
 
+    /// What is left of a note at a cut, if it is less, is none.
+    private static final double SHORTEST_NOTE_SECONDS = 0.02;
+
     private static final double HOP = VoiceAnalysis.HOP_SECONDS;
 
     private Assembled() {}
@@ -48,21 +51,29 @@ public final class Assembled {
         float[] levels = new float[frames];
         float[] hertz = new float[frames];
         float[] voicing = new float[frames];
-        float[][] phonetic = new float[frames][any.phonetic().width()];
-        float[][] spectrum = new float[frames][any.spectrum().width()];
         Arrays.fill(levels, (float) LevelFrames.SILENCE_DECIBELS);
         Arrays.fill(hertz, Float.NaN);
+        List<FrameRows.Part> phonetic = new ArrayList<>();
+        List<FrameRows.Part> spectrum = new ArrayList<>();
         for (Part part : own) {
             VoiceAnalysis heard = part.heard;
-            int to = Math.min(frames, (int) Math.ceil(part.endSeconds() / HOP));
-            for (int f = (int) Math.ceil(part.startSeconds() / HOP); f < to; f++) {
-                int source = heard.frameAt(f * HOP - part.shiftSeconds);
+            int later = (int) Math.round(part.shiftSeconds / HOP);
+            int from = Math.max((int) Math.ceil(part.startSeconds() / HOP), later);
+            int to =
+                    Math.min(
+                            (int) Math.ceil(part.endSeconds() / HOP),
+                            Math.min(frames, heard.frames() + later));
+            if (from >= to) {
+                continue;
+            }
+            for (int f = from; f < to; f++) {
+                int source = f - later;
                 levels[f] = heard.levelDecibels()[source] + (float) part.gainDecibels;
                 hertz[f] = (float) heard.pitch().hertz(source);
                 voicing[f] = (float) heard.pitch().voicing(source);
-                phonetic[f] = heard.phonetic().row(source);
-                spectrum[f] = heard.spectrum().row(source);
             }
+            phonetic.add(new FrameRows.Part(heard.phonetic(), from - later, from, to - from));
+            spectrum.add(new FrameRows.Part(heard.spectrum(), from - later, from, to - from));
         }
         double activeDecibels =
                 parts.stream().mapToDouble(p -> p.heard.activeDecibels()).max().orElseThrow();
@@ -78,8 +89,8 @@ public final class Assembled {
                 pitch,
                 levels,
                 activeDecibels,
-                FrameRows.of(phonetic),
-                FrameRows.of(spectrum),
+                FrameRows.assembled(any.phonetic().width(), frames, phonetic),
+                FrameRows.assembled(any.spectrum().width(), frames, spectrum),
                 own.stream()
                         .flatMap(p ->
                                 p.heard.transitions().stream()
@@ -117,7 +128,7 @@ public final class Assembled {
 
     private static Stream<Note> notes(Part part) {
         return part.heard.notes().stream()
-                .filter(n -> n.span().overlaps(part.span))
+                .filter(n -> n.span().sharedSeconds(part.span) >= SHORTEST_NOTE_SECONDS)
                 .map(n ->
                         new Note(
                                 n.span().shared(part.span).shiftedBy(part.shiftSeconds),

@@ -2,6 +2,7 @@ package zelvan.analysis;
 
 import java.nio.ByteBuffer;
 import java.util.Arrays;
+import java.util.List;
 
 /// A row of numbers for each frame. Kept with eleven significant bits, which is far finer than what
 /// is measured, so that a long session stays small.
@@ -65,6 +66,27 @@ public final class FrameRows {
         }
         return row;
     }
+
+    /// Rows of several, put together.
+    ///
+    /// @param frames how many there are
+    /// @param parts which rows go where; where none does, all numbers are 0
+    static FrameRows assembled(int width, int frames, List<Part> parts) {
+        short[] halves = new short[frames * width];
+        for (Part part : parts) {
+            System.arraycopy(
+                    part.rows.halves,
+                    part.from * width,
+                    halves,
+                    part.at * width,
+                    part.count * width);
+        }
+        return new FrameRows(width, halves);
+    }
+
+    /// @param from first row
+    /// @param at where it goes
+    record Part(FrameRows rows, int from, int at, int count) {}
 
     /// Frames `from` up to, not including, `to`.
     FrameRows slice(int from, int to) {

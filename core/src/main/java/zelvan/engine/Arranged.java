@@ -20,6 +20,7 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.dsp.Resampler;
 import zelvan.problem.ZelvanProblem;
+import zelvan.render.Epochs;
 import zelvan.render.RawSource;
 import zelvan.session.AudioReference;
 import zelvan.session.Clip;
@@ -37,6 +38,10 @@ record Arranged(List<Stretch> stretches) implements Recorded {
     record Stretch(Read read, AudioReference audio, Clip clip, boolean take) {
         private Heard heard() {
             return new Heard(read);
+        }
+
+        private Prepared prepared() {
+            return new Prepared(new Sounding(new Repaired(heard(), List.of())));
         }
 
         private Step<?> matched(Heard leader) {
@@ -178,6 +183,48 @@ record Arranged(List<Stretch> stretches) implements Recorded {
                             stretch.clip.gainDecibels()));
         }
         return Assembled.of(inputs.of(this).file().orElseThrow().sound().seconds(), parts);
+    }
+
+    /// What has to be there before [#epochs].
+    List<Step<?>> withEpochs() {
+        return stretches.stream().<Step<?>>map(Stretch::prepared).toList();
+    }
+
+    /// Those of its recordings; empty where one of these had to be resampled.
+    Optional<Epochs> epochs(Inputs inputs) {
+        int rate = inputs.of(this).file().orElseThrow().sound().sampleRateHertz();
+        List<Epochs.Stretch> own = new ArrayList<>();
+        double taken = 0;
+        for (int i = 0; i < stretches.size(); i++) {
+            Stretch stretch = stretches.get(i);
+            Sound sound = file(inputs, stretch).sound();
+            if (sound.sampleRateHertz() != rate) {
+                return Optional.empty();
+            }
+            Placed placed = stretch.placed(sound.seconds());
+            RecordedSpan place = placed.inVoice();
+            double ends =
+                    i + 1 < stretches.size()
+                            ? middle(place.endSeconds(), stretches.get(i + 1).clip.placedSeconds())
+                            : place.endSeconds();
+            double begins = Math.max(taken, place.startSeconds());
+            long later =
+                    Math.round(placed.seconds() * rate)
+                            - Math.round(placed.span().startSeconds() * rate);
+            own.add(
+                    new Epochs.Stretch(
+                            inputs.of(stretch.prepared()).epochs(),
+                            Math.round(begins * rate) - later,
+                            Math.round(ends * rate) - later,
+                            later));
+            taken = Math.max(taken, ends);
+        }
+        return Optional.of(Epochs.joined(own));
+    }
+
+    /// Where the half of each ends, if the first goes on when the second begins.
+    private static double middle(double firstEnds, double secondBegins) {
+        return firstEnds <= secondBegins ? firstEnds : (firstEnds + secondBegins) / 2;
     }
 
     /// What has to be there before [#matched].

@@ -1,5 +1,6 @@
 package zelvan.engine;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import zelvan.render.Epochs;
@@ -9,7 +10,21 @@ import zelvan.render.VoiceSound;
 record Prepared(Sounding sounding) implements Step<VoiceSound> {
     @Override
     public List<Step<?>> needs() {
-        return List.of(sounding, sounding.voice().heard().read());
+        List<Step<?>> needs = new ArrayList<>(List.of(sounding, read()));
+        if (read() instanceof Arranged arranged && hasHeardOctaves()) {
+            needs.addAll(arranged.needs());
+            needs.addAll(arranged.withEpochs());
+        }
+        return needs;
+    }
+
+    private Recorded read() {
+        return sounding.voice().heard().read();
+    }
+
+    /// What the user says of octaves is another pitch than the one that is kept.
+    private boolean hasHeardOctaves() {
+        return sounding.voice().octaves().isEmpty();
     }
 
     @Override
@@ -20,15 +35,24 @@ record Prepared(Sounding sounding) implements Step<VoiceSound> {
     @Override
     public VoiceSound run(Inputs inputs) {
         VoiceSound sound = inputs.of(sounding);
-        // What the user says of octaves is another pitch than the one that is kept.
-        if (!sounding.voice().octaves().isEmpty()) {
-            var unused = sound.epochs();
-            return sound;
-        }
-        Recorded read = sounding.voice().heard().read();
+        Optional<Epochs> known =
+                !hasHeardOctaves()
+                        ? Optional.empty()
+                        : switch (read()) {
+                            case Arranged arranged -> arranged.epochs(inputs);
+                            case Read read -> kept(inputs, read, sound);
+                        };
+        known.ifPresent(sound::know);
+        var unused = sound.epochs();
+        return sound;
+    }
+
+    private static Optional<Epochs> kept(Inputs inputs, Read read, VoiceSound sound) {
         String sha256 = inputs.of(read).file().orElseThrow().sha256();
         Optional<Epochs> kept = inputs.kept().epochs(sha256);
-        kept.ifPresentOrElse(sound::know, () -> inputs.kept().keep(sha256, sound.epochs()));
-        return sound;
+        if (kept.isEmpty()) {
+            inputs.kept().keep(sha256, sound.epochs());
+        }
+        return kept;
     }
 }

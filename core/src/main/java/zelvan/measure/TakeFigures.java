@@ -38,15 +38,41 @@ public record TakeFigures(
 
     /// By how much it is worse than perfect: the sum of its parts, each by its weight.
     public double score(TakeWeights weights) {
-        return weights.timing() * spreadSeconds / TakeWeights.SPREAD_SECONDS
-                + weights.pitch() * cents / TakeWeights.CENTS
-                + weights.level()
+        return timing(weights) + pitch(weights) + words(weights) + others(weights);
+    }
+
+    /// The part of the score that its timing has.
+    public double timing(TakeWeights weights) {
+        return weights.timing() * spreadSeconds / TakeWeights.SPREAD_SECONDS;
+    }
+
+    /// The part that its pitch has.
+    public double pitch(TakeWeights weights) {
+        return weights.pitch() * cents / TakeWeights.CENTS;
+    }
+
+    /// The part that missing and other words have.
+    public double words(TakeWeights weights) {
+        return weights.words() * (missingSeconds + wrongSeconds) / TakeWeights.WORD_SECONDS;
+    }
+
+    /// The part that all else has: level, noise, doubt and likeness.
+    public double others(TakeWeights weights) {
+        return weights.level()
                         * Math.max(0, Math.abs(levelDecibels) - Hearing.LEVEL_DECIBELS)
                         / TakeWeights.LEVEL_DECIBELS
-                + weights.words() * (missingSeconds + wrongSeconds) / TakeWeights.WORD_SECONDS
                 + weights.noise() * noiseDecibels / TakeWeights.NOISE_DECIBELS
                 + weights.doubt() * doubt / TakeWeights.DOUBT
                 + weights.likeness() * likeness / TakeWeights.LIKENESS;
+    }
+
+    /// What matters most of it, in a few letters: `6 ms 9 ct`, or what is wrong with the words.
+    public String brief() {
+        return hasAllWords()
+                ? String.format(Locale.ROOT, "%.0f ms  %.0f ct", 1000 * spreadSeconds, cents)
+                : missingSeconds > wrongSeconds
+                        ? String.format(Locale.ROOT, "%.1f s missing", missingSeconds)
+                        : String.format(Locale.ROOT, "%.1f s other", wrongSeconds);
     }
 
     /// What is off, for people: `6 ms, 9 ct, all words`.

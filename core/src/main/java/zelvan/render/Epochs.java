@@ -1,6 +1,8 @@
 package zelvan.render;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 
 /// The beginnings of the glottal cycles of a voice, one list for each voiced stretch.
 public final class Epochs {
@@ -15,6 +17,45 @@ public final class Epochs {
         this.runStart = runStart;
         this.runEnd = runEnd;
         this.marks = marks;
+    }
+
+    /// A stretch of a recording whose epochs are known.
+    ///
+    /// @param from first frame of it
+    /// @param to frame after its last
+    /// @param later by how many frames it lies later in the voice
+    public record Stretch(Epochs epochs, long from, long to, long later) {}
+
+    /// Of a voice that is put together.
+    ///
+    /// @param stretches in order, none of which overlap in the voice
+    public static Epochs joined(List<Stretch> stretches) {
+        List<int[]> runs = new ArrayList<>();
+        List<double[]> all = new ArrayList<>();
+        for (Stretch stretch : stretches) {
+            Epochs own = stretch.epochs;
+            for (int r = own.runAfter(stretch.from); r < own.runs(); r++) {
+                long start = Math.max(stretch.from, own.runStart(r));
+                long end = Math.min(stretch.to, own.runEnd(r));
+                double[] inside =
+                        Arrays.stream(own.marks(r))
+                                .filter(m -> m >= start && m < end)
+                                .map(m -> m + stretch.later)
+                                .toArray();
+                if (start >= end) {
+                    break;
+                }
+                if (inside.length >= 2) {
+                    runs.add(
+                            new int[] {(int) (start + stretch.later), (int) (end + stretch.later)});
+                    all.add(inside);
+                }
+            }
+        }
+        return new Epochs(
+                runs.stream().mapToInt(run -> run[0]).toArray(),
+                runs.stream().mapToInt(run -> run[1]).toArray(),
+                all.toArray(double[][]::new));
     }
 
     public int runs() {

@@ -3,6 +3,7 @@ package zelvan.session;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import zelvan.units.RecordedSpan;
 
@@ -72,25 +73,110 @@ public record Clips(List<Clip> all) {
                         .map(c -> cut(c, stretch)));
     }
 
-    /// Only what is heard in a stretch of the voice, coming in and going over some time where it is
-    /// cut.
+    /// With another stretch in its place; what was there gives way, and fades into it. What had
+    /// faded into something that gives way goes on until here.
     ///
-    /// @param inSeconds 0 or more
-    /// @param outSeconds 0 or more
-    public Clips between(RecordedSpan stretch, double inSeconds, double outSeconds) {
-        return sorted(
-                all.stream()
-                        .filter(c -> place(c).sharedSeconds(stretch) >= Clip.SHORTEST_SECONDS)
-                        .map(c -> {
-                            Clip left = c.within(stretch);
-                            return left.withFades(
-                                    place(c).startSeconds() < stretch.startSeconds()
-                                            ? inSeconds
-                                            : left.fadeInSeconds(),
-                                    place(c).endSeconds() > stretch.endSeconds()
-                                            ? outSeconds
-                                            : left.fadeOutSeconds());
-                        }));
+    /// @param taken with its span and its fades
+    /// @param room what lies in it altogether gives way altogether
+    public Clips taking(Clip taken, RecordedSpan room) {
+        RecordedSpan place = place(taken);
+        double in = place.startSeconds() + taken.fadeInSeconds();
+        double out = place.endSeconds() - taken.fadeOutSeconds();
+        RecordedSpan own = new RecordedSpan(Math.min(in, out), Math.max(in, out));
+        List<Clip> cut =
+                all.stream().filter(c -> place(c).sharedSeconds(own) > SAME_SECONDS).toList();
+        Clip joined = taken;
+        List<Clip> left = new ArrayList<>();
+        for (Clip clip : all) {
+            boolean stays = !isIn(clip, room);
+            boolean before = stays && isBefore(clip, own);
+            boolean after = stays && isAfter(clip, own);
+            boolean first =
+                    before
+                            && (cut.contains(clip)
+                                    || cut.stream()
+                                            .anyMatch(c ->
+                                                    (isIn(c, room) || !isBefore(c, own))
+                                                            && isSeam(clip, c)));
+            boolean last =
+                    after
+                            && (cut.contains(clip)
+                                    || cut.stream()
+                                            .anyMatch(c ->
+                                                    (isIn(c, room) || !isAfter(c, own))
+                                                            && isSeam(c, clip)));
+            if (first) {
+                Clip part =
+                        reaching(clip, clip.placedSeconds(), in)
+                                .withFades(clip.fadeInSeconds(), taken.fadeInSeconds());
+                joined = goesOn(part, joined) ? join(part, joined) : kept(part, joined, left);
+            }
+            if (last) {
+                Clip part =
+                        reaching(clip, out, place(clip).endSeconds())
+                                .withFades(taken.fadeOutSeconds(), clip.fadeOutSeconds());
+                joined = goesOn(joined, part) ? join(joined, part) : kept(part, joined, left);
+            }
+            if (!first && !last && !cut.contains(clip)) {
+                left.add(clip);
+            }
+        }
+        left.add(joined);
+        return sorted(left.stream());
+    }
+
+    private static Clip kept(Clip part, Clip joined, List<Clip> left) {
+        left.add(part);
+        return joined;
+    }
+
+    private static boolean isIn(Clip clip, RecordedSpan room) {
+        return place(clip).startSeconds() >= room.startSeconds()
+                && place(clip).endSeconds() <= room.endSeconds();
+    }
+
+    /// Whether it begins before a stretch.
+    private static boolean isBefore(Clip clip, RecordedSpan stretch) {
+        return place(clip).startSeconds() < stretch.startSeconds() - Clip.SHORTEST_SECONDS;
+    }
+
+    /// Whether it ends after a stretch.
+    private static boolean isAfter(Clip clip, RecordedSpan stretch) {
+        return place(clip).endSeconds() > stretch.endSeconds() + Clip.SHORTEST_SECONDS;
+    }
+
+    /// Whether one goes over into the other.
+    private static boolean isSeam(Clip first, Clip second) {
+        double together = place(first).endSeconds() - place(second).startSeconds();
+        return place(first).startSeconds() < place(second).startSeconds()
+                && together > -EDGE_SECONDS
+                && together < first.fadeOutSeconds() + second.fadeInSeconds() + EDGE_SECONDS;
+    }
+
+    /// The same recording from one moment of the voice to another.
+    private static Clip reaching(Clip clip, double fromSeconds, double toSeconds) {
+        double from = Math.max(0, fromSeconds - clip.shiftSeconds());
+        double to = Math.max(from + Clip.SHORTEST_SECONDS, toSeconds - clip.shiftSeconds());
+        return new Clip(
+                clip.recordingId(),
+                Optional.of(new RecordedSpan(from, to)),
+                Math.max(0, from + clip.shiftSeconds()),
+                clip.fadeInSeconds(),
+                clip.fadeOutSeconds(),
+                clip.gainDecibels());
+    }
+
+    /// Whether the second is what follows in the same recording.
+    private static boolean goesOn(Clip first, Clip second) {
+        return first.recordingId().equals(second.recordingId())
+                && Math.abs(first.shiftSeconds() - second.shiftSeconds()) < SAME_SECONDS
+                && first.gainDecibels() == second.gainDecibels()
+                && place(first).endSeconds() > place(second).startSeconds() - SAME_SECONDS;
+    }
+
+    private static Clip join(Clip first, Clip second) {
+        return reaching(first, place(first).startSeconds(), place(second).endSeconds())
+                .withFades(first.fadeInSeconds(), second.fadeOutSeconds());
     }
 
     /// What of a clip lies in a stretch; where that ends before the clip, it fades.
@@ -132,17 +218,17 @@ public record Clips(List<Clip> all) {
     ///
     /// @param toSeconds where the stretch begins then, 0 or later
     public Clips moving(RecordedSpan stretch, double toSeconds) {
-        return silencing(stretch).taking(only(stretch), stretch, toSeconds);
+        return silencing(stretch).with(only(stretch), stretch, toSeconds);
     }
 
     /// With what is heard in a stretch in another place as well; what was there gives way.
     ///
     /// @param toSeconds where the copy begins, 0 or later
     public Clips copying(RecordedSpan stretch, double toSeconds) {
-        return taking(only(stretch), stretch, toSeconds);
+        return with(only(stretch), stretch, toSeconds);
     }
 
-    private Clips taking(Clips taken, RecordedSpan stretch, double toSeconds) {
+    private Clips with(Clips taken, RecordedSpan stretch, double toSeconds) {
         double later = toSeconds - stretch.startSeconds();
         List<Clip> both = new ArrayList<>(silencing(stretch.shiftedBy(later)).all);
         taken.all.forEach(c -> both.add(c.placedAt(c.placedSeconds() + later)));

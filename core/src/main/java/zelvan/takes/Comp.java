@@ -1,7 +1,6 @@
 package zelvan.takes;
 
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -85,7 +84,7 @@ public final class Comp {
             Take take = chosen.get(p);
             sources.add(take == null ? otherwise : new Source.Chosen(take, shift(take, p)));
         }
-        List<Clip> made = new ArrayList<>();
+        Clips made = otherwise instanceof Source.Stays ? clips : new Clips(List.of());
         Optional<Seam> before = Optional.empty();
         int first = 0;
         for (int p = 1; p <= phrases.size(); p++) {
@@ -96,12 +95,27 @@ public final class Comp {
                     p < phrases.size()
                             ? Optional.of(seam(sources.get(p - 1), sources.get(p), p))
                             : Optional.empty();
-            made.addAll(stretch(sources.get(first), first, p - 1, before, after));
+            for (Clip clip : stretch(sources.get(first), first, p - 1, before, after)) {
+                made = made.taking(clip, room(first, p - 1));
+            }
             before = after;
             first = p;
         }
-        made.sort(Comparator.comparingDouble(Clip::placedSeconds));
-        return made;
+        return made.all();
+    }
+
+    /// Between what the voice sings before some phrases and what it sings after them.
+    private RecordedSpan room(int first, int last) {
+        double from = first == 0 ? 0 : stays(first - 1).endsSeconds();
+        double to =
+                last + 1 < phrases.size()
+                        ? stays(last + 1).beginsSeconds()
+                        : Math.max(heard.seconds(), clips.endSeconds());
+        return new RecordedSpan(from, Math.max(from, to));
+    }
+
+    private Sung stays(int phrase) {
+        return Sung.of(heard, alignment, 0, phrases.get(phrase));
     }
 
     /// The take that everything is chosen from, if it is one that was sung in one go.
@@ -139,7 +153,7 @@ public final class Comp {
     /// Nothing of silence.
     private Optional<Sung> sung(Source source, int phrase) {
         return switch (source) {
-            case Source.Stays() -> Optional.of(Sung.of(heard, alignment, 0, phrases.get(phrase)));
+            case Source.Stays() -> Optional.of(stays(phrase));
             case Source.Silent() -> Optional.empty();
             case Source.Chosen(Take take, double shift) ->
                     Optional.of(
@@ -159,11 +173,7 @@ public final class Comp {
         double fadeOut = after.map(Seam::fadeSeconds).orElse(0.0);
         return switch (source) {
             case Source.Silent() -> List.of();
-            case Source.Stays() -> {
-                double to = after.map(Seam::toSeconds).orElse(clips.endSeconds());
-                RecordedSpan stretch = new RecordedSpan(from, Math.max(from, to));
-                yield clips.between(stretch, fadeIn, fadeOut).all();
-            }
+            case Source.Stays() -> List.of();
             case Source.Chosen(Take take, double shift) -> {
                 double to = after.map(Seam::toSeconds).orElse(take.heard().seconds() + shift);
                 if (take.isWhole()) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Locale;
 import org.junit.jupiter.api.Test;
 import zelvan.align.Anchor;
 import zelvan.analysis.OctaveShift;
@@ -133,5 +134,63 @@ class ClipsTest {
                     .isEqualTo(some);
             assertThat(some.hearing(new OctaveShift(nothing, 2))).isEqualTo(some);
         }
+    }
+
+    private static Clip take(String id, double from, double to) {
+        return Clip.of(id, new RecordedSpan(from, to), from).withFades(0.04, 0.04);
+    }
+
+    @Test
+    void aTakeGivesWayToAnotherAndWhatFadedIntoItGoesOn() {
+        Clips whole = new Clips(List.of(Clip.of("a", new RecordedSpan(0, 20), 0)));
+        Clips once = whole.taking(take("b", 5, 8), new RecordedSpan(5, 8));
+        assertThat(named(once)).containsExactly("a 0.00-5.04", "b 5.00-8.00", "a 7.96-20.00");
+        Clips wider = once.taking(take("c", 4.5, 8.5), new RecordedSpan(4.5, 8.5));
+        assertThat(named(wider)).containsExactly("a 0.00-4.54", "c 4.50-8.50", "a 8.46-20.00");
+        Clips narrower = wider.taking(take("b", 5, 8), new RecordedSpan(4, 9));
+        assertThat(named(narrower)).isEqualTo(named(once));
+        assertThat(named(narrower.taking(take("a", 4.7, 8.2), new RecordedSpan(4, 9))))
+                .containsExactly("a 0.00-20.00");
+    }
+
+    @Test
+    void anotherTakeLeavesTheNextButOneAlone() {
+        Clips whole = new Clips(List.of(Clip.of("a", new RecordedSpan(0, 20), 0)));
+        Clips two =
+                whole.taking(take("b", 2, 4), new RecordedSpan(2, 4))
+                        .taking(take("b", 10, 12), new RecordedSpan(10, 12));
+        Clips three = two.taking(take("c", 6, 8), new RecordedSpan(6, 8));
+        assertThat(named(three))
+                .containsExactly(
+                        "a 0.00-2.04",
+                        "b 2.00-4.00",
+                        "a 3.96-6.04",
+                        "c 6.00-8.00",
+                        "a 7.96-10.04",
+                        "b 10.00-12.00",
+                        "a 11.96-20.00");
+    }
+
+    @Test
+    void whatWasSilencedBesideATakeStaysSilent() {
+        Clips whole = new Clips(List.of(Clip.of("a", new RecordedSpan(0, 20), 0)));
+        Clips silent =
+                whole.silencing(new RecordedSpan(4, 5))
+                        .taking(take("b", 6, 8), new RecordedSpan(6, 8));
+        assertThat(silent.sounds(new RecordedSpan(4.1, 4.9))).isFalse();
+        Clips wider = silent.taking(take("c", 5.5, 8), new RecordedSpan(5.5, 8));
+        assertThat(wider.sounds(new RecordedSpan(4.1, 4.9))).isFalse();
+    }
+
+    private static List<String> named(Clips clips) {
+        return clips.all().stream()
+                .map(c ->
+                        String.format(
+                                Locale.ROOT,
+                                "%s %.2f-%.2f",
+                                c.recordingId(),
+                                c.placedSeconds(),
+                                c.inVoice().orElseThrow().endSeconds()))
+                .toList();
     }
 }

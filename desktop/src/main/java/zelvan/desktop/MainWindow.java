@@ -206,6 +206,12 @@ public final class MainWindow {
                         "Shift+R",
                         () -> desk.hearing().switchRaw(desk.selection().get().voiceIds())),
                 Command.of("half-speed", "Listen", "Half speed", "H", this::switchSpeed),
+                Command.of(
+                        "take-files",
+                        "Tracks",
+                        "Takes of it from files…",
+                        "Shortcut+Shift+A",
+                        this::chooseTakes),
                 Command.of("bed", "Listen", "Bed on or off", "B", this::switchBed),
                 Command.of("next-place", "Look", "Next place to mend", "N", () -> toMend.step(1)),
                 Command.of(
@@ -296,6 +302,19 @@ public final class MainWindow {
                 .ifPresent(file -> work.documents().replace(voice.id(), file.toPath()));
     }
 
+    private void chooseTakes() {
+        List<Voice> picked = desk.now().selected();
+        if (picked.isEmpty()) {
+            desk.say("Click a track first: the files become takes of it");
+            return;
+        }
+        Voice voice = picked.getFirst();
+        Optional.ofNullable(soundChooser("Takes of " + voice.name()).showOpenMultipleDialog(stage))
+                .ifPresent(files ->
+                        work.documents()
+                                .addTakes(voice.id(), files.stream().map(File::toPath).toList()));
+    }
+
     private static FileChooser soundChooser(String title) {
         FileChooser chooser = new FileChooser();
         chooser.setTitle(title);
@@ -372,7 +391,10 @@ public final class MainWindow {
     private void dropped(DragEvent event) {
         List<Path> paths = new ArrayList<>();
         event.getDragboard().getFiles().forEach(f -> paths.add(f.toPath()));
-        work.documents().open(paths);
+        LockMapView.voiceAt(event.getPickResult().getIntersectedNode())
+                .ifPresentOrElse(
+                        voiceId -> work.documents().addTakes(voiceId, paths),
+                        () -> work.documents().open(paths));
         event.setDropCompleted(!paths.isEmpty());
         event.consume();
     }

@@ -100,6 +100,19 @@ public final class DemoSession {
                     60,
                     "ao.uw:74:2 n.eh:72:1 v.er:71:1 m.ao.r:69:2 n.eh:71:1 v.er:69:1 m.ao.r:67:2.5");
 
+    /// A third of a half-tone below.
+    private static final Map<String, Song.Phrase> FLAT_VERSE =
+            Map.of(
+                    "verse 1a",
+                    SONG.phrase("verse 1a")
+                            .with(
+                                    SONG.phrase("verse 1a").syllables().stream()
+                                            .map(s -> s.moved(-0.35))
+                                            .toList()));
+
+    private static final Map<String, Song.Phrase> OTHER_VERSE =
+            Map.of("verse 1b", PlantedFaults.otherWord(SONG.phrase("verse 1b"), 3));
+
     private static final Song.Phrase AD_LIB =
             Song.phrase("ad-lib", 54.4, "y.eh:74:0.7 uw:76:1 hh.uw:74:1.6");
 
@@ -137,7 +150,7 @@ public final class DemoSession {
             Departures departures,
             long seed) {}
 
-    /// Writes the whole session into a folder: eight files of audio, the chords, and at last the
+    /// Writes the whole session into a folder: twelve files of audio, the chords, and at last the
     /// truth.
     ///
     /// @param targets decides what may be written
@@ -162,7 +175,10 @@ public final class DemoSession {
         for (Part part : parts()) {
             Performance performance =
                     new Performer(part.singer(), part.habits(), part.seed())
-                            .perform(part.song(), part.departures(), SECONDS);
+                            .perform(
+                                    part.song(),
+                                    part.departures(),
+                                    Math.max(SECONDS, part.song().seconds() + 2));
             VoiceSynthesizer.Take take =
                     new VoiceSynthesizer(part.singer(), VOICE_RATE_HERTZ)
                             .sing(performance, part.seed() + 1);
@@ -204,6 +220,27 @@ public final class DemoSession {
                         new Habits(0.005, 1, 0.02, 0.022, 0.07, 14, 0, true),
                         new Departures(Set.of("chorus 1b"), Map.of(), List.of(), Set.of()),
                         23),
+                takeOfLeft(
+                        2,
+                        SONG,
+                        new Habits(0.02, 1, 0.03, 0.012, 0.04, 9, 0, true),
+                        new Departures(Set.of(), FLAT_VERSE, List.of(), Set.of())),
+                takeOfLeft(
+                        3,
+                        SONG,
+                        new Habits(0.1, 1.05, 0.03, 0.01, 0.05, 6, 0, true),
+                        new Departures(
+                                Set.of("verse 2a"), OTHER_VERSE, List.of(), Set.of("chorus 2b"))),
+                takeOfLeft(
+                        4,
+                        SONG,
+                        new Habits(-0.01, 1, 0.03, 0.02, 0.06, 11, 0, true),
+                        Departures.NONE.moving(Map.of("chorus 1a/3/", 0.14, "verse 1b/5/", 0.12))),
+                takeOfLeft(
+                        5,
+                        passes(),
+                        new Habits(0, 1, 0.04, 0.014, 0.05, 8, 0, true),
+                        Departures.NONE),
                 new Part(
                         "Mara double right.wav",
                         "double",
@@ -249,6 +286,40 @@ public final class DemoSession {
                         new Habits(0.02, 1, 0.025, 0.03, 0.1, 18, -12, true),
                         Departures.NONE,
                         79));
+    }
+
+    private static Part takeOfLeft(int number, Song song, Habits habits, Departures departures) {
+        return new Part(
+                "Mara double left take " + number + ".wav",
+                "take of Mara double left",
+                Singer.MARA,
+                song,
+                habits,
+                departures,
+                100 + number);
+    }
+
+    /// The chorus three times in one recording, with a false start before the second time.
+    private static Song passes() {
+        List<Song.Phrase> chorus =
+                SONG.phrases().stream().filter(p -> p.label().startsWith("chorus")).toList();
+        List<Song.Phrase> all = new ArrayList<>();
+        double beat = 4;
+        for (int pass = 1; pass <= 3; pass++) {
+            if (pass == 2) {
+                Song.Phrase first = chorus.getFirst();
+                all.add(new Song.Phrase("false start", beat, first.syllables().subList(0, 3)));
+                beat += 9;
+            }
+            for (Song.Phrase phrase : chorus) {
+                all.add(
+                        new Song.Phrase(
+                                phrase.label() + ", pass " + pass, beat, phrase.syllables()));
+                beat += phrase.beats() + 2;
+            }
+            beat += 4;
+        }
+        return new Song(SONG.beatSeconds(), all);
     }
 
     /// The song's words on another line: each syllable's note is moved by the next of `intervals`,

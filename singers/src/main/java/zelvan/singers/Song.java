@@ -23,6 +23,11 @@ public record Song(double beatSeconds, List<Phrase> phrases) {
                 .orElseThrow(() -> new IllegalArgumentException("no phrase " + label));
     }
 
+    /// When its last phrase ends.
+    double seconds() {
+        return (phrases.getLast().startBeat() + phrases.getLast().beats()) * beatSeconds;
+    }
+
     static final int BEATS_IN_BAR = 3;
 
     /// A bar of the accompaniment: a bass and a triad above it.

@@ -77,18 +77,25 @@ public final class TakeTrials {
         }
     }
 
-    static Song song() {
-        return new Song(
-                LargeSession.song(SONG_SECONDS).beatSeconds(),
-                LargeSession.song(SONG_SECONDS).phrases().subList(0, PHRASES));
+    private static Song song() {
+        Song song = LargeSession.song(SONG_SECONDS);
+        return new Song(song.beatSeconds(), song.phrases().subList(0, PHRASES));
     }
 
     /// One singer's takes of a song of 24 phrases, and a lead that somebody else sings.
     ///
     /// @param seed another one is another singer
     public static Trial ofVoice(int takes, long seed) {
+        return ofVoice(song(), takes, seed);
+    }
+
+    /// The same of a song of some length.
+    public static Trial ofVoice(int takes, double seconds, long seed) {
+        return ofVoice(LargeSession.song(seconds), takes, seed);
+    }
+
+    private static Trial ofVoice(Song song, int takes, long seed) {
         Random random = new Random(seed);
-        Song song = song();
         Singer singer = singer(random);
         List<SungTake> sung = new ArrayList<>();
         for (int t = 0; t < takes; t++) {

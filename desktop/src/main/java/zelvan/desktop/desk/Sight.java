@@ -1,7 +1,9 @@
 package zelvan.desktop.desk;
 
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import javafx.beans.property.ReadOnlyObjectProperty;
 import javafx.beans.property.ReadOnlyObjectWrapper;
 
@@ -18,6 +20,7 @@ public final class Sight {
             new ReadOnlyObjectWrapper<>(Optional.empty());
     private final ReadOnlyObjectWrapper<Optional<PitchRange>> pitchRange =
             new ReadOnlyObjectWrapper<>(Optional.empty());
+    private final ReadOnlyObjectWrapper<Set<String>> opened = new ReadOnlyObjectWrapper<>(Set.of());
     private final Waves waves = new Waves();
     private List<String> voiceIds = List.of();
 
@@ -55,6 +58,20 @@ public final class Sight {
 
     public void overlook(Overview next) {
         overview.set(next);
+    }
+
+    /// The voices whose takes are seen, by id.
+    public ReadOnlyObjectProperty<Set<String>> opened() {
+        return opened.getReadOnlyProperty();
+    }
+
+    /// Shows the takes of a voice, or hides them.
+    public void openOrClose(String voiceId) {
+        Set<String> next = new HashSet<>(opened.get());
+        if (!next.remove(voiceId)) {
+            next.add(voiceId);
+        }
+        opened.set(Set.copyOf(next));
     }
 
     /// The moment of the song at which a chord is being written, if one is.

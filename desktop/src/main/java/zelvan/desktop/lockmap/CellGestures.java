@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import javafx.scene.input.MouseEvent;
+import zelvan.desktop.acts.Choosing;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.desk.Desk;
 import zelvan.session.Voice;
@@ -25,7 +26,7 @@ final class CellGestures {
     }
 
     private List<String> rows() {
-        return LockMapGeometry.rows(desk.session()).stream()
+        return LockMapGeometry.rows(desk).stream()
                 .flatMap(placed -> placed.row().voice().stream())
                 .filter(v -> v.role().follows())
                 .map(Voice::id)
@@ -63,6 +64,24 @@ final class CellGestures {
                 desk.select(area(anchor.get(), there.get()));
             }
         }
+    }
+
+    /// Makes a voice of the take that was clicked, and shows the phrase.
+    ///
+    /// @return whether it was one
+    boolean chose(Optional<LockMapPainter.Hit> hit) {
+        Optional<LockMapRow.TakeOf> take = hit.flatMap(h -> h.row().take());
+        Optional<GuideSpan> phrase = hit.flatMap(LockMapPainter.Hit::phrase);
+        if (take.isEmpty() || phrase.isEmpty()) {
+            return take.isPresent();
+        }
+        String voiceId = take.get().voice().id();
+        int index = desk.derived().get().takes(voiceId).phrases().indexOf(phrase.get());
+        if (index >= 0 && take.get().take().figures().get(index).isPresent()) {
+            desk.looking().visit(voiceId, phrase.get());
+            desk.act(now -> new Choosing(now).choose(voiceId, index, take.get().take()));
+        }
+        return true;
     }
 
     /// @return whether it was a cell

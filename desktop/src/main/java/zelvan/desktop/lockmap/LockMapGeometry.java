@@ -9,7 +9,6 @@ import zelvan.derived.Clocks;
 import zelvan.derived.Derived;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Overview;
-import zelvan.session.Session;
 import zelvan.units.GuideSpan;
 import zelvan.units.SongSpan;
 
@@ -162,18 +161,18 @@ record LockMapGeometry(
         return nearest < 0 ? OptionalInt.empty() : OptionalInt.of(nearest);
     }
 
-    static List<Placed> rows(Session session) {
+    static List<Placed> rows(Desk desk) {
         List<Placed> placed = new ArrayList<>();
         double y = LockMapPainter.RULER_HEIGHT;
-        for (LockMapRow row : LockMapRow.of(session)) {
+        for (LockMapRow row : LockMapRow.of(desk)) {
             placed.add(new Placed(row, y));
             y += row.height();
         }
         return placed;
     }
 
-    static Optional<LockMapRow> rowAt(Session session, double y) {
-        return rows(session).stream()
+    static Optional<LockMapRow> rowAt(Desk desk, double y) {
+        return rows(desk).stream()
                 .filter(p -> y >= p.y && y < p.y + p.row.height())
                 .map(Placed::row)
                 .findFirst();

@@ -12,6 +12,7 @@ import zelvan.analysis.Outline;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
+import zelvan.desktop.acts.Choosing;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.acts.Words;
 import zelvan.desktop.desk.Desk;
@@ -56,6 +57,7 @@ final class LockMapPainter {
     private static final double NARROWEST_DOUBT_PIXELS = 9;
 
     private final Hatching hatching = new Hatching();
+    private final TakePainter takes = new TakePainter(hatching);
     private final Desk desk;
     private final Theme theme;
 
@@ -79,13 +81,23 @@ final class LockMapPainter {
         LockMapGeometry geometry = LockMapGeometry.of(desk, width);
         SongStrip.paint(g, colours, derived, version(), geometry);
         ruler(g, colours, geometry, new Words(desk.now()));
-        for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk.session())) {
+        for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk)) {
             LockMapRow row = placed.row();
             if (placed.y() > bottom || placed.y() + row.height() < top) {
                 continue;
             }
             if (row.voice().isPresent()) {
                 voice(g, colours, row, derived, placed.y(), geometry);
+            } else if (row.take().isPresent()) {
+                Voice voice = row.take().get().voice();
+                takes.paint(
+                        g,
+                        colours,
+                        row,
+                        derived.takes(voice.id()),
+                        new Choosing(desk.now()).weights(voice),
+                        placed.y(),
+                        geometry);
             } else {
                 double y = placed.y() + row.height() - 0.5;
                 g.setStroke(colours.line());
@@ -377,7 +389,7 @@ final class LockMapPainter {
         Derived derived = desk.derived().get();
         LockMapGeometry geometry = LockMapGeometry.of(desk, width);
         OptionalInt phrase = geometry.phraseAt(x);
-        return LockMapGeometry.rowAt(desk.session(), y)
+        return LockMapGeometry.rowAt(desk, y)
                 .map(row ->
                         new Hit(
                                 row,

@@ -20,6 +20,8 @@ import javafx.scene.input.ScrollEvent;
 import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import org.jspecify.annotations.Nullable;
+import zelvan.desktop.acts.Choosing;
 import zelvan.desktop.acts.Words;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.canvas.PaintedRegion;
@@ -46,6 +48,7 @@ public final class LockMapView {
     private final VBox strips = new VBox();
     private final Node corner = corner();
     private final Map<String, VoiceStrip> voiceStrips = new HashMap<>();
+    private final Map<String, TakeStrip> takeStrips = new HashMap<>();
     private final Map<String, StackHead> heads = new HashMap<>();
     private final TrackMenu menu;
     private final StripGestures gestures;
@@ -90,6 +93,7 @@ public final class LockMapView {
         desk.history().subscribe(ignored -> rowsChanged());
         desk.derived().subscribe(ignored -> rebuild());
         desk.selection().subscribe(ignored -> rebuild());
+        desk.sight().opened().subscribe(ignored -> rebuild());
         desk.sight().viewport().subscribe(ignored -> grid.placeOver());
         desk.sight().overview().subscribe(ignored -> grid.repaint());
         grid.setOnScroll(this::wheeled);
@@ -102,6 +106,17 @@ public final class LockMapView {
 
     public Node node() {
         return scroll;
+    }
+
+    /// The track whose strip a node is or belongs to, by id.
+    public static Optional<String> voiceAt(@Nullable Node node) {
+        for (Node at = node; at != null; at = at.getParent()) {
+            String id = at.getId();
+            if (id != null && id.startsWith(VoiceStrip.ID_PREFIX)) {
+                return Optional.of(id.substring(VoiceStrip.ID_PREFIX.length()));
+            }
+        }
+        return Optional.empty();
     }
 
     /// What can be done to tracks.
@@ -174,7 +189,7 @@ public final class LockMapView {
     private void rowsChanged() {
         boolean named = desk.session().words().equals(words);
         words = desk.session().words();
-        if (!named || !LockMapRow.places(desk.session()).equals(places)) {
+        if (!named || !LockMapRow.places(desk).equals(places)) {
             rebuild();
         } else {
             showStrips();
@@ -187,11 +202,15 @@ public final class LockMapView {
     }
 
     private void showStrips() {
-        places = LockMapRow.places(desk.session());
+        places = LockMapRow.places(desk);
         List<Node> shown = new ArrayList<>(List.of(corner));
         double height = LockMapPainter.RULER_HEIGHT;
-        for (LockMapRow row : LockMapRow.of(desk.session())) {
-            shown.add(row.voice().map(this::shownStrip).orElseGet(() -> heading(row)));
+        for (LockMapRow row : LockMapRow.of(desk)) {
+            shown.add(
+                    row.voice()
+                            .map(this::shownStrip)
+                            .or(() -> row.take().map(this::shownTake))
+                            .orElseGet(() -> heading(row)));
             height += row.height();
         }
         if (!strips.getChildren().equals(shown)) {
@@ -222,7 +241,7 @@ public final class LockMapView {
         double top = top();
         desk.sight()
                 .showing(
-                        LockMapGeometry.rows(desk.session()).stream()
+                        LockMapGeometry.rows(desk).stream()
                                 .filter(placed ->
                                         placed.y() < top + shown
                                                 && placed.y() + placed.row().height() > top)
@@ -235,6 +254,14 @@ public final class LockMapView {
         VoiceStrip strip = strip(voice);
         strip.show(voice);
         return strip.node();
+    }
+
+    private Node shownTake(LockMapRow.TakeOf row) {
+        return takeStrips
+                .computeIfAbsent(
+                        row.voice().id() + "/" + row.index(),
+                        same -> new TakeStrip(row.voice().id(), row.index()))
+                .show(desk, row);
     }
 
     private VoiceStrip strip(Voice voice) {
@@ -309,6 +336,9 @@ public final class LockMapView {
             return;
         }
         Optional<LockMapPainter.Hit> hit = hit(event);
+        if (cells.chose(hit)) {
+            return;
+        }
         if (!cells.clicked(hit, event)) {
             desk.looking().seekAndShow(secondsAt(event.getX()));
             hit.flatMap(LockMapPainter.Hit::phrase).ifPresent(desk.looking()::show);
@@ -330,8 +360,34 @@ public final class LockMapView {
         tip.setText(
                 painter.at(event.getX(), event.getY(), grid.getWidth())
                         .flatMap(hit ->
-                                hit.cell().map(cell -> describe(hit, cell) + doubts(hit, cell)))
+                                hit.cell()
+                                        .map(cell -> describe(hit, cell) + doubts(hit, cell))
+                                        .or(() -> hit.row().take().map(t -> describe(hit, t))))
                         .orElse("Click to go there"));
+    }
+
+    /// What a take is like there.
+    private String describe(LockMapPainter.Hit hit, LockMapRow.TakeOf row) {
+        int phrase =
+                hit.phrase()
+                        .map(desk.derived().get().takes(row.voice().id()).phrases()::indexOf)
+                        .orElse(-1);
+        return phrase < 0
+                ? row.voice().name()
+                : row.take()
+                        .figures()
+                        .get(phrase)
+                        .map(f ->
+                                String.format(
+                                        Locale.ROOT,
+                                        "%s, take %d: %s\nas sung %+.0f ms off; figure %.1f, the"
+                                                + " less the better\nClick to make the voice of it",
+                                        row.voice().name(),
+                                        row.index() + 1,
+                                        f.words(),
+                                        1000 * f.offsetSeconds(),
+                                        f.score(new Choosing(desk.now()).weights(row.voice()))))
+                        .orElse("not sung in this take");
     }
 
     /// Why the program doubts what it did in a cell.

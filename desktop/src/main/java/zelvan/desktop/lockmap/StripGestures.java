@@ -89,7 +89,7 @@ final class StripGestures {
     /// All from the one that was clicked before to this one, as they stand.
     private Selection through(String voiceId) {
         List<String> shown =
-                LockMapRow.of(desk.session()).stream()
+                LockMapRow.of(desk).stream()
                         .flatMap(row -> row.voice().stream())
                         .map(Voice::id)
                         .toList();

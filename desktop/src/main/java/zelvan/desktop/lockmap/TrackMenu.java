@@ -9,6 +9,7 @@ import javafx.scene.control.Menu;
 import javafx.scene.control.MenuItem;
 import javafx.scene.control.SeparatorMenuItem;
 import zelvan.desktop.acts.Act;
+import zelvan.desktop.acts.Choosing;
 import zelvan.desktop.acts.State;
 import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.desk.Desk;
@@ -38,6 +39,25 @@ final class TrackMenu {
                                 "Another recording…",
                                 "Shortcut+Shift+R",
                                 () -> onFirst(replace)),
+                        Command.of(
+                                "show-takes",
+                                GROUP,
+                                "Its takes, seen or not",
+                                "Y",
+                                () -> onFirst(v -> desk.sight().openOrClose(v.id()))),
+                        act("best-takes", "Best take of each phrase", "T", Choosing::best),
+                        act(
+                                "another-double",
+                                "Another voice from the takes that are left",
+                                "Shift+T",
+                                Choosing::another),
+                        act(
+                                "join-takes",
+                                "The others are takes of the first",
+                                "Shortcut+Shift+T",
+                                Choosing::join),
+                        act("worse-take", "Next take of the phrase", "Alt+Down", c -> c.step(1)),
+                        act("better-take", "Take before", "Alt+Up", c -> c.step(-1)),
                         command("copy-tracks", "Copy", "Shortcut+D", Tracks::copy),
                         command(
                                 "gather-tracks",
@@ -61,6 +81,11 @@ final class TrackMenu {
     private Command command(String id, String title, String keys, Function<Tracks, Act> what) {
         return Command.of(
                 id, GROUP, title, keys, () -> desk.act(now -> done(new Tracks(now), what)));
+    }
+
+    private Command act(String id, String title, String keys, Function<Choosing, Act> what) {
+        return Command.of(
+                id, GROUP, title, keys, () -> desk.act(now -> what.apply(new Choosing(now))));
     }
 
     private static Act done(Tracks tracks, Function<Tracks, Act> what) {

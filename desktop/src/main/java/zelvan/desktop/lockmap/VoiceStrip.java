@@ -39,6 +39,7 @@ final class VoiceStrip {
     private final ToggleButton solo;
     private final ToggleButton mute;
     private final ToggleButton safe;
+    private final ToggleButton takes = new ToggleButton();
     private final StripMeter meter;
     private final Tooltip guessTip = new Tooltip();
     private final HBox node;
@@ -74,7 +75,24 @@ final class VoiceStrip {
         mute = buttons.mute();
         safe = buttons.safe();
         meter = new StripMeter(desk, voiceId);
-        node = new HBox(6, name, role, figures, meter.clip(), safe, solo, mute, meter.line());
+        takes.setId("takes-" + voiceId);
+        takes.getStyleClass().addAll("flat", "takes-button");
+        takes.setMinWidth(Region.USE_PREF_SIZE);
+        takes.setFocusTraversable(false);
+        takes.setOnAction(e -> desk.sight().openOrClose(voiceId));
+        takes.setTooltip(new Tooltip("The takes that it is chosen from, phrase by phrase (Y)"));
+        node =
+                new HBox(
+                        6,
+                        name,
+                        takes,
+                        role,
+                        figures,
+                        meter.clip(),
+                        safe,
+                        solo,
+                        mute,
+                        meter.line());
         node.setId(ID_PREFIX + voiceId);
         node.getStyleClass().add("strip");
         node.setAlignment(Pos.CENTER_LEFT);
@@ -111,9 +129,20 @@ final class VoiceStrip {
         safe.setSelected(voice.safe());
         safe.setAccessibleText(voice.name() + (voice.safe() ? " is only seen" : " is worked on"));
         safe.setVisible(voice.role() != Role.BED);
+        showTakes(voice);
         node.setPadding(new Insets(0, 6, 0, follows ? 20 : 10));
         node.pseudoClassStateChanged(SELECTED, desk.selection().get().has(voiceId));
         show(made.flatMap(DerivedVoice::problem));
+    }
+
+    private void showTakes(Voice voice) {
+        int count = voice.layer().takes().size();
+        int ready = desk.derived().get().takes(voiceId).ready();
+        boolean open = desk.sight().opened().get().contains(voiceId);
+        takes.setText((open ? "▾ " : "▸ ") + (ready < count ? ready + "/" : "") + count);
+        takes.setSelected(open);
+        takes.setAccessibleText("Takes of " + voice.name());
+        shown(takes, count > 0);
     }
 
     private void showRole(Voice voice) {

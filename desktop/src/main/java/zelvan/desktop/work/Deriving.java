@@ -102,7 +102,11 @@ public final class Deriving {
         /// is shown and heard as soon as all of it is ready, and the rest at the end.
         private void look() {
             Derived soFar = newest.getAndSet(null);
-            if (soFar == null || era != desk.era() || !desk.stale().get()) {
+            if (soFar == null || era != desk.era()) {
+                return;
+            }
+            showTakes(soFar);
+            if (!desk.stale().get()) {
                 return;
             }
             Derived before = desk.derived().get();
@@ -114,6 +118,14 @@ public final class Deriving {
                 shownNanos = System.nanoTime();
                 desk.know(roles.guess(soFar));
             }
+        }
+    }
+
+    /// Takes come after all else, and then nothing else is news.
+    private void showTakes(Derived soFar) {
+        Derived shown = desk.derived().get();
+        if (!shown.takes().equals(soFar.over(shown).takes())) {
+            desk.show(shown.withTakes(soFar.over(shown).takes()));
         }
     }
 
@@ -161,7 +173,7 @@ public final class Deriving {
                 engine.listenForArtefacts(known),
                 checked -> {
                     if (from == desk.era() && !desk.stale().get()) {
-                        desk.show(checked);
+                        desk.show(checked.withTakes(desk.derived().get().takes()));
                         listenForFlaws(from);
                     }
                 },

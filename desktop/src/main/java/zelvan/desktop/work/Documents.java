@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import javafx.application.Platform;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import zelvan.desktop.acts.Choosing;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Message;
 import zelvan.exchange.MidiSong;
@@ -27,6 +28,8 @@ import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Autosave;
 import zelvan.session.Edit;
+import zelvan.session.FreeIds;
+import zelvan.session.Recording;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
 import zelvan.session.Voice;
@@ -114,6 +117,23 @@ public final class Documents implements AutoCloseable {
             desk.regardAsSaved();
             autosave();
             offer(leftWith(adding));
+        }
+    }
+
+    /// Gives a voice files to choose from, and shows its takes.
+    public void addTakes(String voiceId, List<Path> named) {
+        try {
+            FreeIds free = new FreeIds(desk.session());
+            List<Recording> recordings =
+                    VoiceFolder.soundFiles(named).stream()
+                            .map(f -> VoiceFolder.recording(f, free))
+                            .toList();
+            desk.act(now -> new Choosing(now).add(voiceId, recordings));
+            if (!desk.sight().opened().get().contains(voiceId)) {
+                desk.sight().openOrClose(voiceId);
+            }
+        } catch (ZelvanProblem e) {
+            desk.say(e.getMessage());
         }
     }
 

@@ -1,0 +1,59 @@
+package zelvan.desktop.lockmap;
+
+import java.nio.file.Path;
+import javafx.geometry.Insets;
+import javafx.geometry.Pos;
+import javafx.scene.Node;
+import javafx.scene.control.Label;
+import javafx.scene.control.Tooltip;
+import javafx.scene.layout.HBox;
+import javafx.scene.layout.Priority;
+import zelvan.desktop.desk.Desk;
+import zelvan.session.Recording;
+import zelvan.takes.Take;
+import zelvan.takes.TakeMap;
+
+/// A take at the left of the lock map: its file, which pass of it, and of how many phrases the
+/// voice is made by it.
+final class TakeStrip {
+    private final Label name = new Label();
+    private final Label count = new Label();
+    private final Tooltip tip = new Tooltip();
+    private final HBox node = new HBox(6, name, count);
+
+    TakeStrip(String voiceId, int index) {
+        node.setId("take-" + voiceId + "-" + (index + 1));
+        node.getStyleClass().addAll("strip", "take-strip");
+        node.setAlignment(Pos.CENTER_LEFT);
+        node.setPadding(new Insets(0, 6, 0, 34));
+        name.getStyleClass().add("quiet");
+        name.setMinWidth(0);
+        name.setMaxWidth(Double.MAX_VALUE);
+        HBox.setHgrow(name, Priority.ALWAYS);
+        count.getStyleClass().add("figure");
+        count.setMinWidth(HBox.USE_PREF_SIZE);
+        LockMapView.fixHeight(node, LockMapRow.TAKE_HEIGHT);
+        Tooltip.install(node, tip);
+    }
+
+    Node show(Desk desk, LockMapRow.TakeOf row) {
+        Take take = row.take();
+        Path file =
+                desk.session()
+                        .recording(take.recordingId())
+                        .map(Recording::audio)
+                        .orElseThrow()
+                        .file();
+        String stem = String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "");
+        String pass = take.passes() == 1 ? "" : " · " + take.number() + " of " + take.passes();
+        name.setText((row.index() + 1) + "  " + stem + pass);
+        TakeMap map = desk.derived().get().takes(row.voice().id());
+        int chosen = 0;
+        for (int p = 0; p < map.phrases().size(); p++) {
+            chosen += map.chosen(row.voice().layer(), p).filter(take::equals).isPresent() ? 1 : 0;
+        }
+        count.setText(chosen == 0 ? "" : "" + chosen);
+        tip.setText(file + pass + "\nthe voice is made of it in " + chosen + " phrases");
+        return node;
+    }
+}
