@@ -56,9 +56,11 @@ public record Derived(
         return voice(voice.id()).map(DerivedVoice::doubts).orElse(List.of());
     }
 
-    /// The takes of a voice, as far as they are known.
-    public TakeMap takes(String voiceId) {
-        return takes.getOrDefault(voiceId, TakeMap.NONE);
+    /// The takes that a voice has, as far as they are known.
+    ///
+    /// @param voice as it is now, which may be newer than what was derived
+    public TakeMap takes(Voice voice) {
+        return takes.getOrDefault(voice.id(), TakeMap.NONE).of(voice.layer());
     }
 
     /// Makes a voice of chosen takes; empty as long as it is not worked out itself.

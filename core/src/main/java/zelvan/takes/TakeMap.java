@@ -43,6 +43,15 @@ public record TakeMap(
         problems = List.copyOf(problems);
     }
 
+    /// Only those that a voice has.
+    public TakeMap of(Layer layer) {
+        List<Take> own =
+                takes.stream().filter(t -> layer.takes().contains(t.recordingId())).toList();
+        return own.size() == takes.size()
+                ? this
+                : new TakeMap(phrases, own, recordings, ready, problems);
+    }
+
     /// Whether all that can be worked out is.
     public boolean isComplete() {
         return ready + problems.size() >= recordings;

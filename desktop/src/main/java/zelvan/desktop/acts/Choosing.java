@@ -51,7 +51,7 @@ public record Choosing(State now) {
         }
         List<Edit> edits = new ArrayList<>();
         for (Voice voice : voices) {
-            TakeMap map = now.derived().takes(voice.id());
+            TakeMap map = now.derived().takes(voice);
             int phrase = map.phrases().indexOf(phrases.getFirst());
             List<Take> order = phrase < 0 ? List.of() : order(voice, phrase);
             if (!order.isEmpty()) {
@@ -69,7 +69,7 @@ public record Choosing(State now) {
     /// @param phrase its index
     public List<Take> order(Voice voice, int phrase) {
         TakeWeights weights = weights(voice);
-        return now.derived().takes(voice.id()).takes().stream()
+        return now.derived().takes(voice).takes().stream()
                 .filter(t -> t.figures().get(phrase).isPresent())
                 .sorted(
                         Comparator.comparingDouble(
@@ -94,7 +94,7 @@ public record Choosing(State now) {
 
     /// The best of the selected phrases, or of all.
     private Map<Integer, Take> chosen(Voice voice, Set<TakeMap.Used> used) {
-        TakeMap map = now.derived().takes(voice.id());
+        TakeMap map = now.derived().takes(voice);
         Map<Integer, Take> best = new TreeMap<>(map.best(weights(voice), used));
         List<GuideSpan> only = now.selection().phrases();
         if (!only.isEmpty()) {
@@ -113,8 +113,8 @@ public record Choosing(State now) {
         Set<TakeMap.Used> used = new HashSet<>();
         now.session().voices().stream()
                 .filter(v -> v.stackId().equals(voice.stackId()))
-                .forEach(v -> used.addAll(now.derived().takes(v.id()).used(v.layer())));
-        TakeMap map = now.derived().takes(voice.id());
+                .forEach(v -> used.addAll(now.derived().takes(v).used(v.layer())));
+        TakeMap map = now.derived().takes(voice);
         Map<Integer, Take> left = map.best(weights(voice), used);
         Optional<List<Clip>> clips =
                 now.derived().comp(voice, map).map(c -> c.only(left)).filter(c -> !c.isEmpty());
@@ -158,7 +158,7 @@ public record Choosing(State now) {
     }
 
     private Optional<Edit> edit(Voice voice, Map<Integer, Take> chosen, String what) {
-        Optional<Comp> comp = now.derived().comp(voice, now.derived().takes(voice.id()));
+        Optional<Comp> comp = now.derived().comp(voice, now.derived().takes(voice));
         return comp.filter(c -> !chosen.isEmpty())
                 .map(c -> c.choosing(chosen))
                 .filter(clips -> !clips.isEmpty() && !clips.equals(voice.layer().clips()))

@@ -76,7 +76,7 @@ final class CellGestures {
             return take.isPresent();
         }
         String voiceId = take.get().voice().id();
-        int index = desk.derived().get().takes(voiceId).phrases().indexOf(phrase.get());
+        int index = desk.derived().get().takes(take.get().voice()).phrases().indexOf(phrase.get());
         if (index >= 0 && take.get().take().figures().get(index).isPresent()) {
             desk.looking().visit(voiceId, phrase.get());
             desk.act(now -> new Choosing(now).choose(voiceId, index, take.get().take()));

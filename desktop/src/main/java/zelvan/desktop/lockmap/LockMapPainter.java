@@ -94,7 +94,7 @@ final class LockMapPainter {
                         g,
                         colours,
                         row,
-                        derived.takes(voice.id()),
+                        derived.takes(voice),
                         new Choosing(desk.now()).weights(voice),
                         placed.y(),
                         geometry);

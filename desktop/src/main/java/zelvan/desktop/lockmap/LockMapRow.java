@@ -81,7 +81,7 @@ record LockMapRow(
 
     private static List<LockMapRow> takes(Desk desk, Voice voice, Stack stack, int index) {
         List<LockMapRow> rows = new ArrayList<>();
-        for (Take take : desk.derived().get().takes(voice.id()).takes()) {
+        for (Take take : desk.derived().get().takes(voice).takes()) {
             rows.add(
                     new LockMapRow(
                             Optional.of(stack),

@@ -370,7 +370,7 @@ public final class LockMapView {
     private String describe(LockMapPainter.Hit hit, LockMapRow.TakeOf row) {
         int phrase =
                 hit.phrase()
-                        .map(desk.derived().get().takes(row.voice().id()).phrases()::indexOf)
+                        .map(desk.derived().get().takes(row.voice()).phrases()::indexOf)
                         .orElse(-1);
         return phrase < 0
                 ? row.voice().name()

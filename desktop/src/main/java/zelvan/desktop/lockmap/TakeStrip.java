@@ -47,7 +47,7 @@ final class TakeStrip {
         String stem = String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "");
         String pass = take.passes() == 1 ? "" : " · " + take.number() + " of " + take.passes();
         name.setText((row.index() + 1) + "  " + stem + pass);
-        TakeMap map = desk.derived().get().takes(row.voice().id());
+        TakeMap map = desk.derived().get().takes(row.voice());
         int chosen = 0;
         for (int p = 0; p < map.phrases().size(); p++) {
             chosen += map.chosen(row.voice().layer(), p).filter(take::equals).isPresent() ? 1 : 0;

@@ -137,7 +137,7 @@ final class VoiceStrip {
 
     private void showTakes(Voice voice) {
         int count = voice.layer().takes().size();
-        int ready = desk.derived().get().takes(voiceId).ready();
+        int ready = desk.derived().get().takes(voice).ready();
         boolean open = desk.sight().opened().get().contains(voiceId);
         takes.setText((open ? "▾ " : "▸ ") + (ready < count ? ready + "/" : "") + count);
         takes.setSelected(open);

@@ -1,0 +1,160 @@
+package zelvan.desktop;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import javafx.geometry.Point2D;
+import javafx.scene.control.Labeled;
+import javafx.scene.control.ToggleButton;
+import javafx.scene.input.KeyCode;
+import javafx.stage.Stage;
+import org.junit.jupiter.api.Test;
+import org.testfx.api.FxRobot;
+import org.testfx.framework.junit5.Start;
+import zelvan.audio.Sound;
+import zelvan.audio.SoundFiles;
+import zelvan.desktop.acts.Choosing;
+import zelvan.desktop.acts.Selection;
+import zelvan.session.Clip;
+import zelvan.session.Session;
+import zelvan.session.Voice;
+import zelvan.takes.Take;
+import zelvan.takes.TakeMap;
+import zelvan.units.GuideSpan;
+
+/// A voice chosen from its takes in the lock map: seen, clicked, heard and taken back.
+class TakesInTheWindowTest extends CloseUpTestBase {
+    @Start
+    void start(Stage stage) {
+        open(stage);
+    }
+
+    private TakeMap map() {
+        return desk.derived().get().takes(voice(LEFT));
+    }
+
+    private void openTakes(FxRobot robot) {
+        openDoubles(robot, 2, 5);
+        waitUntil(() -> map().isComplete() && !map().takes().isEmpty());
+        robot.interact(() ->
+                robot.lookup("#takes-" + voice(LEFT).id()).queryAs(ToggleButton.class).fire());
+        robot.interact(() -> {});
+    }
+
+    /// The middle of a cell of the row of a take.
+    private Point2D cell(FxRobot robot, int take, int phrase) {
+        GuideSpan span = map().phrases().get(phrase);
+        var grid = robot.lookup("#lock-map").query();
+        var strip = robot.lookup("#take-" + voice(LEFT).id() + "-" + (take + 1)).query();
+        double seconds =
+                desk.derived().get().guideClocks().song(span).startSeconds() + span.seconds() / 2;
+        double x = seconds / desk.derived().get().seconds() * grid.getBoundsInLocal().getWidth();
+        double y = grid.screenToLocal(strip.localToScreen(0, 10)).getY();
+        return at(robot, grid, x, y);
+    }
+
+    private Optional<Take> chosen(int phrase) {
+        return map().chosen(voice(LEFT).layer(), phrase);
+    }
+
+    @Test
+    void aVoiceIsMadeOfTheTakesThatAreClicked(FxRobot robot) throws Exception {
+        openTakes(robot);
+        assertThat(map().takes()).hasSizeGreaterThanOrEqualTo(7);
+        assertThat(robot.lookup(".take-strip").queryAll()).hasSameSizeAs(map().takes());
+        Session before = desk.session();
+        assertThat(chosen(0)).contains(map().takes().getFirst());
+
+        robot.clickOn(cell(robot, 3, 1));
+        waitUntilDerived();
+        assertThat(undoTitle()).isEqualTo(LEFT + ": take for phrase 2");
+        assertThat(chosen(1)).contains(map().takes().get(3));
+        assertThat(chosen(0)).contains(map().takes().getFirst());
+        assertThat(desk.selection().get().phrases()).containsExactly(map().phrases().get(1));
+
+        // Between the seams the take's own samples are what is put together.
+        Clip clip =
+                voice(LEFT).layer().clips().stream()
+                        .filter(c -> c.recordingId().equals(map().takes().get(3).recordingId()))
+                        .findFirst()
+                        .orElseThrow();
+        Path file = desk.session().recording(clip.recordingId()).orElseThrow().audio().file();
+        Sound own = SoundFiles.read(file).sound();
+        Sound made = derived(LEFT).file().orElseThrow().sound();
+        float[] heard = new float[RATE];
+        float[] sung = new float[RATE];
+        int at = (int) Math.round((clip.placedSeconds() + 0.5) * made.sampleRateHertz());
+        int recorded =
+                at
+                        - (int) Math.round(clip.placedSeconds() * made.sampleRateHertz())
+                        + (int)
+                                Math.round(
+                                        clip.span().orElseThrow().startSeconds()
+                                                * made.sampleRateHertz());
+        made.read(0, at, heard, 0, heard.length);
+        own.read(0, recorded, sung, 0, sung.length);
+        assertThat(heard).isEqualTo(sung);
+
+        robot.interact(desk::undo);
+        waitUntilDerived();
+        assertThat(desk.session()).isEqualTo(before);
+    }
+
+    @Test
+    void keysGoThroughTheTakesOfAPhraseAndTakeTheBestOfAll(FxRobot robot) {
+        openTakes(robot);
+        String left = voice(LEFT).id();
+        robot.interact(() ->
+                desk.select(Selection.ofCells(List.of(left), List.of(map().phrases().get(4)))));
+        List<Take> order = new Choosing(desk.now()).order(voice(LEFT), 4);
+        int at = order.indexOf(chosen(4).orElseThrow());
+        type(robot, KeyCode.ALT, KeyCode.DOWN);
+        waitUntilDerived();
+        assertThat(chosen(4)).contains(order.get((at + 1) % order.size()));
+        type(robot, KeyCode.ALT, KeyCode.UP);
+        waitUntilDerived();
+        assertThat(chosen(4)).contains(order.get(at));
+
+        robot.interact(() -> desk.select(Selection.ofVoice(left)));
+        type(robot, KeyCode.T);
+        waitUntilDerived();
+        for (int p = 0; p < map().phrases().size(); p++) {
+            assertThat(chosen(p))
+                    .contains(new Choosing(desk.now()).order(voice(LEFT), p).getFirst());
+        }
+
+        int voices = desk.session().voices().size();
+        type(robot, KeyCode.SHIFT, KeyCode.T);
+        waitUntilDerived();
+        assertThat(desk.session().voices()).hasSize(voices + 1);
+        Voice other =
+                desk.session().voices().stream()
+                        .filter(v -> v.name().equals(LEFT + " 2"))
+                        .findFirst()
+                        .orElseThrow();
+        for (int p = 0; p < map().phrases().size(); p++) {
+            int phrase = p;
+            map().chosen(other.layer(), p)
+                    .ifPresent(take -> assertThat(chosen(phrase)).get().isNotEqualTo(take));
+        }
+    }
+
+    @Test
+    void filesBecomeTakesOfATrack(FxRobot robot) {
+        openDemo(robot);
+        waitUntilDerived();
+        String right = voice(RIGHT).id();
+        robot.interact(
+                () -> work.documents().addTakes(right, List.of(demo.resolve("Mara take 2.wav"))));
+        waitUntil(() -> desk.derived().get().takes(voice(RIGHT)).takes().size() == 2);
+        assertThat(desk.derived().get().takes(voice(RIGHT)).takes()).hasSize(2);
+        assertThat(robot.lookup("#takes-" + right).queryAs(Labeled.class).getText())
+                .isEqualTo("▾ 2");
+        robot.interact(desk::undo);
+        waitUntilDerived();
+        assertThat(voice(RIGHT).layer().takes()).isEmpty();
+        assertThat(robot.lookup("#takes-" + right).query().isVisible()).isFalse();
+    }
+}
