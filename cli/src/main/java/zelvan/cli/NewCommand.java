@@ -21,6 +21,7 @@ import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Stack;
+import zelvan.session.TakeEdit;
 import zelvan.session.Voice;
 
 @Command(
@@ -45,6 +46,12 @@ final class NewCommand implements Callable<Integer> {
             description = "What a track is: double, harmony, octave, take or bed.")
     private Map<String, String> roles = new LinkedHashMap<>();
 
+    @Option(
+            names = "--take",
+            paramLabel = "FILE=VOICE",
+            description = "A recording that a voice is chosen from, beside its own.")
+    private Map<String, String> takes = new LinkedHashMap<>();
+
     @Mixin private WritingOptions writing = new WritingOptions();
 
     @Override
@@ -58,6 +65,17 @@ final class NewCommand implements Callable<Integer> {
         }
         for (var role : roles.entrySet()) {
             session = given(session, voice(session, role.getKey()), role.getValue());
+        }
+        for (var take : takes.entrySet()) {
+            Voice of = voice(session, take.getValue());
+            Voice file = voice(session, take.getKey());
+            if (!of.role().follows() || of.equals(file)) {
+                throw new UsageProblem(
+                        "--take " + take.getKey() + "=" + take.getValue(),
+                        "takes are of a voice that follows the guide",
+                        "Name another voice, or another guide");
+            }
+            session = new TakeEdit.Join(of.id(), of.name(), List.of(file.id())).apply(session);
         }
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             session = RoleFinder.known(session, engine);

@@ -24,6 +24,7 @@ import zelvan.align.Anchor;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.Note;
 import zelvan.derived.DerivedVoice;
+import zelvan.desktop.acts.Choosing;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Protections;
@@ -118,6 +119,17 @@ final class Screenshots {
                 }));
         waitFor(() -> !desk.stale().get());
         picture(window.scene(), "locked.png");
+        Voice left = onWindow(() -> voice(desk, "left"));
+        waitFor(() -> desk.derived().get().takes(left).isComplete());
+        onWindow(() -> run(() -> takes(desk, left)));
+        waitFor(() -> !desk.stale().get());
+        picture(window.scene(), "takes.png");
+        onWindow(() ->
+                run(() -> {
+                    desk.undo();
+                    desk.sight().openOrClose(left.id());
+                }));
+        waitFor(() -> !desk.stale().get());
         PrintSheet sheet = onWindow(() -> new PrintSheet(work.prints(), theme, Optional::empty));
         onWindow(() ->
                 run(() -> {
@@ -148,13 +160,24 @@ final class Screenshots {
         onWindow(() -> run(work::close));
     }
 
+    private static Voice voice(Desk desk, String part) {
+        return desk.session().followers().stream()
+                .filter(v -> v.name().contains(part))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    /// A voice open into its takes, made of the best of each.
+    private static void takes(Desk desk, Voice voice) {
+        desk.sight().openOrClose(voice.id());
+        desk.select(Selection.ofVoice(voice.id()));
+        desk.act(now -> new Choosing(now).best());
+        desk.looking().visit(voice.id(), desk.derived().get().guidePhrases().get(4));
+    }
+
     /// The loose double in the phrase with the wrong word, and less than all of it.
     private static void closeUp(Desk desk) {
-        Voice voice =
-                desk.session().followers().stream()
-                        .filter(v -> v.name().contains("right"))
-                        .findFirst()
-                        .orElseThrow();
+        Voice voice = voice(desk, "right");
         GuideSpan phrase = desk.derived().get().guidePhrases().get(4);
         desk.looking().visit(voice.id(), phrase);
         desk.sight().show(new Viewport(phrase.startSeconds() - 0.2, phrase.startSeconds() + 2.4));

@@ -78,10 +78,10 @@ class VoiceSynthesizerTest {
         Truth read = Truth.read(folder);
         assertThat(read).isEqualTo(written);
         assertThat(read.voices())
-                .hasSize(7)
+                .hasSize(11)
                 .allSatisfy(v -> assertThat(folder.resolve(v.file())).isRegularFile());
         try (var files = Files.list(folder)) {
-            assertThat(files).hasSize(10);
+            assertThat(files).hasSize(14);
         }
         double[] offsets = read.offsetsSeconds(DemoSession.GUIDE, t -> t + 0.25);
         assertThat(offsets).hasSizeGreaterThan(80);
