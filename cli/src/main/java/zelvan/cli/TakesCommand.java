@@ -103,16 +103,16 @@ final class TakesCommand implements Callable<Integer> {
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(session, Progress.NONE);
             Printing.failOnProblems(derived);
-            session = session.knowing(derived.recordings());
             TakeMap map = engine.takes(session, voice, Progress.NONE);
             if (!map.problems().isEmpty()) {
                 throw map.problems().getFirst();
             }
+            session = session.knowing(derived.withTakes(Map.of(voice.id(), map)).recordings());
             session = chosen(session, voice, derived, map);
             session = withAnother(session, engine, derived, map);
             tell(session, map);
         }
-        if (!session.equals(before.knowing(Map.of()))) {
+        if (!session.equals(before)) {
             saving.save(session, file);
         }
         return 0;

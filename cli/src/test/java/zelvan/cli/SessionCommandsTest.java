@@ -37,6 +37,7 @@ import zelvan.units.GuideSpan;
 class SessionCommandsTest {
     @TempDir static Path folder;
     private static Path demo = Path.of(".");
+    private static final String LEFT = "Mara double left";
     private final StringWriter output = new StringWriter();
     private final StringWriter errors = new StringWriter();
 
@@ -298,5 +299,52 @@ class SessionCommandsTest {
         assertThat(run(arguments.toArray())).isNotZero();
         assertThat(errors.toString()).contains(said);
         assertThat(Files.readString(file)).isEqualTo(before);
+    }
+
+    @Test
+    void aVoiceIsChosenFromItsTakes() throws Exception {
+        Path made = made("takes");
+        Session session = SessionFile.read(made);
+        assertThat(voice(session, LEFT).layer().takes()).hasSize(5);
+        Path best = folder.resolve("best.zelvan");
+        assertThat(run("takes", made, "--voice", LEFT, "--choose", "best", "--out", best))
+                .as(errors.toString())
+                .isZero();
+        assertThat(output.toString()).contains("take 5: Mara double left take 5, pass 1 of 3");
+        Session chosen = SessionFile.read(best);
+        assertThat(voice(chosen, LEFT).layer().clips()).hasSizeGreaterThan(4);
+        // From now on another recording under that name is noticed.
+        voice(chosen, LEFT)
+                .layer()
+                .takes()
+                .forEach(id ->
+                        assertThat(chosen.recording(id).orElseThrow().audio().isKnown()).isTrue());
+
+        assertThat(run("takes", best, "--voice", LEFT, "--choose", "2=1", "--json")).isZero();
+        JsonNode tree = JsonMapper.shared().readTree(output.toString());
+        assertThat(tree.path("takes")).hasSize(7);
+        JsonNode second = tree.path("phrases").path(1);
+        assertThat(second.path("chosen").asInt()).isEqualTo(1);
+        assertThat(second.path("takes").path(0).path("score").asDouble()).isPositive();
+
+        assertThat(run("takes", best, "--voice", LEFT, "--another", "left 2")).isZero();
+        Session more = SessionFile.read(best);
+        assertThat(voice(more, "left 2").layer().takes()).hasSize(5);
+        Path printed = folder.resolve("printed takes");
+        assertThat(run("print", best, "--out", printed)).as(errors.toString()).isZero();
+        assertThat(printed.resolve(LEFT + ".wav")).isRegularFile();
+        assertThat(printed.resolve("left 2.wav")).isRegularFile();
+    }
+
+    @Test
+    void whatCannotBeChosenIsSaid() throws Exception {
+        Path made = made("not chosen");
+        assertThat(run("takes", made, "--voice", LEFT, "--choose", "9=1")).isEqualTo(1);
+        assertThat(errors.toString()).contains("no such phrase or take").contains("1 to 8");
+        assertThat(run("takes", made, "--voice", "Odo octave")).isEqualTo(1);
+        assertThat(errors.toString()).contains("sung once");
+        Path joined = made("joined", "--take", "Mara take 2.wav=Mara double right.wav");
+        assertThat(voice(SessionFile.read(joined), "Mara double right").layer().takes()).hasSize(2);
+        assertThat(SessionFile.read(joined).voices()).hasSize(7);
     }
 }

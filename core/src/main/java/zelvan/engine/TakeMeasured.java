@@ -6,13 +6,15 @@ import zelvan.align.Pass;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
 import zelvan.measure.TakeMeter;
+import zelvan.session.AudioReference;
 import zelvan.takes.Take;
 
 /// What the passes of a recording are like in each phrase of the guide; nothing where the file
 /// cannot be read.
 ///
+/// @param audio the recording that is meant
 /// @param otherLine whether it sings other notes than the guide
-record TakeMeasured(String recordingId, Passes passes, boolean otherLine)
+record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boolean otherLine)
         implements Step<List<Take>> {
     @Override
     public List<Step<?>> needs() {
@@ -30,7 +32,7 @@ record TakeMeasured(String recordingId, Passes passes, boolean otherLine)
             takes.add(
                     new Take(
                             recordingId,
-                            file.sha256(),
+                            new AudioReference(audio.path(), file.bytes(), file.sha256()),
                             takes.size() + 1,
                             each.size(),
                             heard,

@@ -85,7 +85,7 @@ final class TakesWanted {
                         2 * rank);
         return store.get(
                         new TakeMeasured(
-                                id, new Passes(guide, heard), voice.role() == Role.HARMONY),
+                                id, audio, new Passes(guide, heard), voice.role() == Role.HARMONY),
                         asked,
                         rank)
                 .thenApply(takes -> new Known(takes, Optional.empty()));

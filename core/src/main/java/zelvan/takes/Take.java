@@ -5,11 +5,12 @@ import java.util.Optional;
 import zelvan.align.Pass;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.measure.TakeFigures;
+import zelvan.session.AudioReference;
 
 /// One time that a line was sung: a recording, or one pass of it.
 ///
 /// @param recordingId of the session
-/// @param file of the recording, by which the same one is known in several voices
+/// @param audio the recording as it was read
 /// @param number of the pass in its recording, from 1
 /// @param passes how many there are in it
 /// @param heard what is heard in the recording
@@ -17,7 +18,7 @@ import zelvan.measure.TakeFigures;
 /// @param figures of each phrase of the guide; empty where it is not sung
 public record Take(
         String recordingId,
-        String file,
+        AudioReference audio,
         int number,
         int passes,
         VoiceAnalysis heard,
@@ -25,6 +26,11 @@ public record Take(
         List<Optional<TakeFigures>> figures) {
     public Take {
         figures = List.copyOf(figures);
+    }
+
+    /// By which the same recording is known in several voices.
+    String content() {
+        return audio.sha256();
     }
 
     /// Whether the recording goes through the song once.

@@ -32,10 +32,10 @@ public record TakeMap(
 
     /// A phrase of a recording.
     ///
-    /// @param file of the recording
+    /// @param content of the recording's file
     /// @param number of the pass
     /// @param phrase index
-    public record Used(String file, int number, int phrase) {}
+    public record Used(String content, int number, int phrase) {}
 
     public TakeMap {
         phrases = List.copyOf(phrases);
@@ -64,7 +64,7 @@ public record TakeMap(
     public Optional<Take> best(int phrase, TakeWeights weights, Set<Used> used) {
         return takes.stream()
                 .filter(t -> t.figures().get(phrase).isPresent())
-                .filter(t -> !used.contains(new Used(t.file(), t.number(), phrase)))
+                .filter(t -> !used.contains(new Used(t.content(), t.number(), phrase)))
                 .min(
                         Comparator.comparingDouble(
                                 t -> t.figures().get(phrase).orElseThrow().score(weights)));
@@ -107,7 +107,7 @@ public record TakeMap(
         Set<Used> used = new HashSet<>();
         for (int p = 0; p < phrases.size(); p++) {
             int phrase = p;
-            chosen(layer, p).ifPresent(t -> used.add(new Used(t.file(), t.number(), phrase)));
+            chosen(layer, p).ifPresent(t -> used.add(new Used(t.content(), t.number(), phrase)));
         }
         return used;
     }

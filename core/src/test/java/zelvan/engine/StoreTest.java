@@ -217,6 +217,7 @@ class StoreTest {
         Asked asked = asked();
         var one = store.get(waiting("later one", latch), asked, Store.LATER);
         var two = store.get(waiting("later two", latch), asked, Store.LATER + 1);
+        begun.await();
         assertThat(soon(store.get(step("urgent"), asked, 0))).isEqualTo("urgent");
         assertThat(ran).filteredOn(name -> name.startsWith("later")).hasSize(1);
         latch.countDown();

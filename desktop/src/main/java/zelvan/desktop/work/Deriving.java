@@ -124,8 +124,12 @@ public final class Deriving {
     /// Takes come after all else, and then nothing else is news.
     private void showTakes(Derived soFar) {
         Derived shown = desk.derived().get();
-        if (!shown.takes().equals(soFar.over(shown).takes())) {
-            desk.show(shown.withTakes(soFar.over(shown).takes()));
+        Derived next = shown.withTakes(soFar.over(shown).takes());
+        if (!shown.takes().equals(next.takes())) {
+            Map<String, AudioReference> read = next.recordings();
+            asked = new Asked(asked.session.knowing(read), asked.era);
+            desk.know(read);
+            desk.show(next.of(next.session().knowing(read)));
         }
     }
 
