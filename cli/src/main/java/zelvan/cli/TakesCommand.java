@@ -107,7 +107,7 @@ final class TakesCommand implements Callable<Integer> {
             if (!map.problems().isEmpty()) {
                 throw map.problems().getFirst();
             }
-            session = session.knowing(derived.withTakes(Map.of(voice.id(), map)).recordings());
+            session = session.knowing(derived.recordings()).knowing(map.read());
             session = chosen(session, voice, derived, map);
             session = withAnother(session, engine, derived, map);
             tell(session, map);

@@ -125,9 +125,6 @@ public record Derived(
     /// The recordings as they were read, by path; see [Session#knowing].
     public Map<String, AudioReference> recordings() {
         Map<String, AudioReference> read = new HashMap<>();
-        takes.values().stream()
-                .flatMap(map -> map.takes().stream())
-                .forEach(take -> read.put(take.audio().path(), take.audio()));
         for (Voice voice : session.voices()) {
             if (!voice.layer().isWhole()) {
                 continue;

@@ -38,7 +38,8 @@ public record Take(
         return passes == 1;
     }
 
-    boolean isSame(Take other) {
+    /// Whether it is the same pass of the same recording.
+    public boolean isSame(Take other) {
         return recordingId.equals(other.recordingId) && number == other.number;
     }
 }

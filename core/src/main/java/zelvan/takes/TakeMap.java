@@ -7,9 +7,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import zelvan.align.Anchor;
 import zelvan.measure.TakeWeights;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
 import zelvan.session.Clip;
 import zelvan.session.Layer;
 import zelvan.units.GuideSpan;
@@ -41,6 +44,13 @@ public record TakeMap(
         phrases = List.copyOf(phrases);
         takes = List.copyOf(takes);
         problems = List.copyOf(problems);
+    }
+
+    /// The recordings as they were read, by path; see [zelvan.session.Session#knowing].
+    public Map<String, AudioReference> read() {
+        return takes.stream()
+                .map(Take::audio)
+                .collect(Collectors.toMap(AudioReference::path, a -> a, (one, same) -> one));
     }
 
     /// Only those that a voice has.
@@ -85,29 +95,49 @@ public record TakeMap(
     /// @param layer of the voice
     /// @param phrase index
     public Optional<Take> chosen(Layer layer, int phrase) {
+        return chosen(byRecording(layer), phrase);
+    }
+
+    /// The same of each phrase.
+    public List<Optional<Take>> chosen(Layer layer) {
+        Map<String, List<Clip>> clips = byRecording(layer);
+        return IntStream.range(0, phrases.size()).mapToObj(p -> chosen(clips, p)).toList();
+    }
+
+    private static Map<String, List<Clip>> byRecording(Layer layer) {
+        return layer.clips().stream().collect(Collectors.groupingBy(Clip::recordingId));
+    }
+
+    private Optional<Take> chosen(Map<String, List<Clip>> clips, int phrase) {
         return takes.stream()
                 .filter(t -> t.figures().get(phrase).isPresent())
-                .filter(t -> sounds(layer, t, phrases.get(phrase)))
+                .filter(t ->
+                        sounds(
+                                clips.getOrDefault(t.recordingId(), List.of()),
+                                t,
+                                phrases.get(phrase)))
                 .findFirst();
     }
 
-    private static boolean sounds(Layer layer, Take take, GuideSpan phrase) {
-        RecordedSpan sung = take.pass().match().alignment().inVoice(phrase);
-        double made = 0;
-        for (Clip clip : layer.clips()) {
-            if (clip.recordingId().equals(take.recordingId())) {
-                made += clip.span().map(sung::sharedSeconds).orElse(sung.seconds());
-            }
+    private static boolean sounds(List<Clip> clips, Take take, GuideSpan phrase) {
+        if (clips.isEmpty()) {
+            return false;
         }
+        RecordedSpan sung = take.pass().match().alignment().inVoice(phrase);
+        double made =
+                clips.stream()
+                        .mapToDouble(c -> c.span().map(sung::sharedSeconds).orElse(sung.seconds()))
+                        .sum();
         return made > sung.seconds() / 2;
     }
 
     /// Every phrase of a recording that a voice is made of.
     public Set<Used> used(Layer layer) {
         Set<Used> used = new HashSet<>();
-        for (int p = 0; p < phrases.size(); p++) {
+        List<Optional<Take>> chosen = chosen(layer);
+        for (int p = 0; p < chosen.size(); p++) {
             int phrase = p;
-            chosen(layer, p).ifPresent(t -> used.add(new Used(t.content(), t.number(), phrase)));
+            chosen.get(p).ifPresent(t -> used.add(new Used(t.content(), t.number(), phrase)));
         }
         return used;
     }

@@ -110,10 +110,10 @@ class TakesInTheWindowTest extends CloseUpTestBase {
                 desk.select(Selection.ofCells(List.of(left), List.of(map().phrases().get(4)))));
         List<Take> order = new Choosing(desk.now()).order(voice(LEFT), 4);
         int at = order.indexOf(chosen(4).orElseThrow());
-        type(robot, KeyCode.ALT, KeyCode.DOWN);
+        type(robot, KeyCode.U);
         waitUntilDerived();
         assertThat(chosen(4)).contains(order.get((at + 1) % order.size()));
-        type(robot, KeyCode.ALT, KeyCode.UP);
+        type(robot, KeyCode.SHIFT, KeyCode.U);
         waitUntilDerived();
         assertThat(chosen(4)).contains(order.get(at));
 

@@ -1,7 +1,9 @@
 package zelvan.desktop.lockmap;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import javafx.geometry.VPos;
@@ -25,6 +27,7 @@ import zelvan.measure.PitchLock;
 import zelvan.measure.PitchLockMap;
 import zelvan.session.Role;
 import zelvan.session.Voice;
+import zelvan.takes.Take;
 import zelvan.units.Clock;
 import zelvan.units.GuideSpan;
 
@@ -81,6 +84,7 @@ final class LockMapPainter {
         LockMapGeometry geometry = LockMapGeometry.of(desk, width);
         SongStrip.paint(g, colours, derived, version(), geometry);
         ruler(g, colours, geometry, new Words(desk.now()));
+        Map<String, List<Optional<Take>>> chosen = new HashMap<>();
         for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk)) {
             LockMapRow row = placed.row();
             if (placed.y() > bottom || placed.y() + row.height() < top) {
@@ -94,7 +98,8 @@ final class LockMapPainter {
                         g,
                         colours,
                         row,
-                        derived.takes(voice),
+                        chosen.computeIfAbsent(
+                                voice.id(), same -> derived.takes(voice).chosen(voice.layer())),
                         new Choosing(desk.now()).weights(voice),
                         placed.y(),
                         geometry);

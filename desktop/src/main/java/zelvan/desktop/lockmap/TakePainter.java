@@ -1,5 +1,6 @@
 package zelvan.desktop.lockmap;
 
+import java.util.List;
 import java.util.Optional;
 import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
@@ -10,7 +11,6 @@ import zelvan.desktop.theme.Theme;
 import zelvan.measure.TakeFigures;
 import zelvan.measure.TakeWeights;
 import zelvan.takes.Take;
-import zelvan.takes.TakeMap;
 
 /// Paints the takes of a voice, phrase by phrase: the longer the bar, the more is off. Its parts,
 /// from the left: timing, pitch, and hatched what is missing or sounds otherwise; then the rest.
@@ -28,12 +28,13 @@ final class TakePainter {
         this.hatching = hatching;
     }
 
+    /// @param chosen from which take each phrase is made
     /// @param y upper edge of the row
     void paint(
             GraphicsContext g,
             Palette colours,
             LockMapRow row,
-            TakeMap map,
+            List<Optional<Take>> chosen,
             TakeWeights weights,
             double y,
             LockMapGeometry geometry) {
@@ -53,14 +54,9 @@ final class TakePainter {
                 }
                 continue;
             }
-            boolean chosen =
-                    map.chosen(of.voice().layer(), i).filter(t -> same(t, of.take())).isPresent();
-            cell(g, colours, row, figures.get(), weights, chosen, extent, y + GAP / 2, h);
+            boolean made = i < chosen.size() && chosen.get(i).filter(of.take()::isSame).isPresent();
+            cell(g, colours, row, figures.get(), weights, made, extent, y + GAP / 2, h);
         }
-    }
-
-    private static boolean same(Take one, Take other) {
-        return one.recordingId().equals(other.recordingId()) && one.number() == other.number();
     }
 
     private void cell(

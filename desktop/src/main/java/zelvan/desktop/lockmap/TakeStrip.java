@@ -10,8 +10,8 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import zelvan.desktop.desk.Desk;
 import zelvan.session.Recording;
+import zelvan.session.Voice;
 import zelvan.takes.Take;
-import zelvan.takes.TakeMap;
 
 /// A take at the left of the lock map: its file, which pass of it, and of how many phrases the
 /// voice is made by it.
@@ -47,11 +47,11 @@ final class TakeStrip {
         String stem = String.valueOf(file.getFileName()).replaceFirst("\\.[^.]*$", "");
         String pass = take.passes() == 1 ? "" : " · " + take.number() + " of " + take.passes();
         name.setText((row.index() + 1) + "  " + stem + pass);
-        TakeMap map = desk.derived().get().takes(row.voice());
-        int chosen = 0;
-        for (int p = 0; p < map.phrases().size(); p++) {
-            chosen += map.chosen(row.voice().layer(), p).filter(take::equals).isPresent() ? 1 : 0;
-        }
+        Voice voice = row.voice();
+        long chosen =
+                desk.derived().get().takes(voice).chosen(voice.layer()).stream()
+                        .filter(t -> t.filter(take::isSame).isPresent())
+                        .count();
         count.setText(chosen == 0 ? "" : "" + chosen);
         tip.setText(file + pass + "\nthe voice is made of it in " + chosen + " phrases");
         return node;

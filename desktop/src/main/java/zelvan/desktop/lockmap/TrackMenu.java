@@ -56,8 +56,8 @@ final class TrackMenu {
                                 "The others are takes of the first",
                                 "Shortcut+Shift+T",
                                 Choosing::join),
-                        act("worse-take", "Next take of the phrase", "Alt+Down", c -> c.step(1)),
-                        act("better-take", "Take before", "Alt+Up", c -> c.step(-1)),
+                        act("worse-take", "Next take of the phrase", "U", c -> c.step(1)),
+                        act("better-take", "Take before", "Shift+U", c -> c.step(-1)),
                         command("copy-tracks", "Copy", "Shortcut+D", Tracks::copy),
                         command(
                                 "gather-tracks",

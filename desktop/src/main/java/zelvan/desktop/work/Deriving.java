@@ -1,5 +1,6 @@
 package zelvan.desktop.work;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -18,6 +19,7 @@ import zelvan.problem.ZelvanProblem;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
 import zelvan.session.Session;
+import zelvan.takes.TakeMap;
 
 /// Brings what is derived up to the session: in the background, shown as it gets ready, and never
 /// that of a session which is not open any more.
@@ -126,11 +128,17 @@ public final class Deriving {
         Derived shown = desk.derived().get();
         Derived next = shown.withTakes(soFar.over(shown).takes());
         if (!shown.takes().equals(next.takes())) {
-            Map<String, AudioReference> read = next.recordings();
-            asked = new Asked(asked.session.knowing(read), asked.era);
-            desk.know(read);
-            desk.show(next.of(next.session().knowing(read)));
+            desk.show(next);
         }
+    }
+
+    /// Takes that were told since are not forgotten.
+    private static Map<String, TakeMap> newest(
+            Map<String, TakeMap> some, Map<String, TakeMap> others) {
+        Map<String, TakeMap> newest = new HashMap<>(some);
+        others.forEach((id, map) ->
+                newest.merge(id, map, (one, other) -> other.ready() > one.ready() ? other : one));
+        return newest;
     }
 
     private static boolean isNews(DerivedVoice made, Derived before) {
@@ -149,7 +157,9 @@ public final class Deriving {
         // What is read of the files is no reason to work anything out again.
         asked = new Asked(asked.session.knowing(read), from);
         desk.know(read);
-        Derived known = next.of(next.session().knowing(read));
+        Derived known =
+                next.of(next.session().knowing(read))
+                        .withTakes(newest(next.takes(), desk.derived().get().takes()));
         desk.show(known);
         if (known.session().equals(desk.session())) {
             desk.deriving().end();
