@@ -13,6 +13,7 @@ import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
+import org.testfx.util.WaitForAsyncUtils;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.desktop.acts.Choosing;
@@ -40,7 +41,8 @@ class TakesInTheWindowTest extends CloseUpTestBase {
         waitUntil(() -> map().isComplete() && !map().takes().isEmpty());
         robot.interact(() ->
                 robot.lookup("#takes-" + voice(LEFT).id()).queryAs(ToggleButton.class).fire());
-        robot.interact(() -> {});
+        // The rows have their places after the next picture.
+        WaitForAsyncUtils.waitForFxEvents(20);
     }
 
     /// The middle of a cell of the row of a take.
