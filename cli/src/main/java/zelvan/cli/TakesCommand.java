@@ -85,6 +85,12 @@ final class TakesCommand implements Callable<Integer> {
     public Integer call() throws ZelvanProblem {
         Session before = SessionFile.read(file);
         Session session = before;
+        if (!TypedScope.voice(name, session).role().follows()) {
+            throw new UsageProblem(
+                    name,
+                    "takes are compared with the guide, and it does not follow it",
+                    "Choose takes of a voice that follows, and let it lead then (zelvan new --guide)");
+        }
         if (!added.isEmpty()) {
             FreeIds free = new FreeIds(session);
             List<Recording> recordings =

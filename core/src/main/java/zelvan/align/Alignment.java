@@ -119,7 +119,7 @@ public record Alignment(
 
     /// Stretches one after the other as one. An anchor that does not lie after those before is left
     /// out.
-    static Alignment joined(List<Alignment> each) {
+    public static Alignment joined(List<Alignment> each) {
         List<Anchor> anchors = new ArrayList<>();
         for (Alignment next : each) {
             for (Anchor anchor : next.anchors) {

@@ -3,7 +3,9 @@ package zelvan.analysis;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.BiFunction;
 import java.util.function.Function;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.Stream;
 import zelvan.units.RecordedSpan;
 
@@ -91,18 +93,12 @@ public final class Assembled {
                 activeDecibels,
                 FrameRows.assembled(any.phonetic().width(), frames, phonetic),
                 FrameRows.assembled(any.spectrum().width(), frames, spectrum),
-                own.stream()
-                        .flatMap(p ->
-                                p.heard.transitions().stream()
-                                        .filter(t -> p.span.contains(t.seconds()))
-                                        .map(t -> t.shiftedBy(p.shiftSeconds)))
-                        .toList(),
-                own.stream()
-                        .flatMap(p ->
-                                p.heard.landmarks().stream()
-                                        .filter(l -> p.span.contains(l.seconds()))
-                                        .map(l -> l.shiftedBy(p.shiftSeconds)))
-                        .toList(),
+                moments(
+                        own,
+                        VoiceAnalysis::transitions,
+                        Transition::seconds,
+                        Transition::shiftedBy),
+                moments(own, VoiceAnalysis::landmarks, Landmark::seconds, Landmark::shiftedBy),
                 phrases,
                 own.stream().flatMap(Assembled::notes).toList(),
                 spans(own, VoiceAnalysis::esses),
@@ -133,6 +129,19 @@ public final class Assembled {
                         new Note(
                                 n.span().shared(part.span).shiftedBy(part.shiftSeconds),
                                 n.hertz()));
+    }
+
+    private static <M> List<M> moments(
+            List<Part> parts,
+            Function<VoiceAnalysis, List<M>> of,
+            ToDoubleFunction<M> seconds,
+            BiFunction<M, Double, M> shifted) {
+        return parts.stream()
+                .flatMap(p ->
+                        of.apply(p.heard).stream()
+                                .filter(m -> p.span.contains(seconds.applyAsDouble(m)))
+                                .map(m -> shifted.apply(m, p.shiftSeconds)))
+                .toList();
     }
 
     private static List<RecordedSpan> spans(

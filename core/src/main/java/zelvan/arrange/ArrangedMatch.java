@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import zelvan.align.Aligner;
 import zelvan.align.Alignment;
-import zelvan.align.Anchor;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
@@ -35,15 +34,13 @@ public final class ArrangedMatch {
 
     /// @param parts at least one, in order
     public static Aligner.Match of(VoiceAnalysis guide, List<Part> parts) {
-        List<Anchor> anchors = new ArrayList<>();
-        List<RecordedSpan> unmatched = new ArrayList<>();
+        List<Alignment> each = new ArrayList<>();
         List<GuideSpan> missing = new ArrayList<>(guide.phrasesAsGuide());
         double usual = usualSecondsAway(parts);
         for (Part part : parts) {
             boolean there = Math.abs(part.secondsAway() - usual) <= SAME_PLACE_SECONDS;
             Alignment own = there ? inPlace(part) : anew(guide, part, usual);
-            own.anchors().stream().filter(a -> follows(anchors, a)).forEach(anchors::add);
-            unmatched.addAll(own.unmatched());
+            each.add(own);
             if (!own.anchors().isEmpty()) {
                 GuideSpan sung = own.inGuide(part.placed.inVoice());
                 missing = missing.stream().flatMap(m -> m.without(sung).stream()).toList();
@@ -52,22 +49,17 @@ public final class ArrangedMatch {
                 missing = with;
             }
         }
+        Alignment joined = Alignment.joined(each);
         return new Aligner.Match(
                 new Alignment(
-                        anchors,
-                        unmatched,
+                        joined.anchors(),
+                        joined.unmatched(),
                         missing.stream()
                                 .filter(m -> m.seconds() >= SHORTEST_MISSING_SECONDS)
                                 .sorted((a, b) ->
                                         Double.compare(a.startSeconds(), b.startSeconds()))
                                 .toList()),
                 parts.getFirst().match.scale());
-    }
-
-    private static boolean follows(List<Anchor> anchors, Anchor next) {
-        return anchors.isEmpty()
-                || next.sourceSeconds() > anchors.getLast().sourceSeconds()
-                        && next.guideSeconds() > anchors.getLast().guideSeconds();
     }
 
     /// As far as most of the voice lies from the guide: a recording may begin earlier or later.

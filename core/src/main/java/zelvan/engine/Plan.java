@@ -121,7 +121,9 @@ final class Plan {
     ///
     /// @param soFar told whenever another one is
     CompletableFuture<TakeMap> takes(Voice voice, Consumer<TakeMap> soFar) {
-        if (voice.layer().takes().isEmpty() || session.guide().isEmpty()) {
+        if (voice.layer().takes().isEmpty()
+                || !voice.role().follows()
+                || session.guide().isEmpty()) {
             return CompletableFuture.completedFuture(TakeMap.NONE);
         }
         Voice guide = session.guide().get();

@@ -1,6 +1,8 @@
 package zelvan.bench.takes;
 
+import java.io.IOException;
 import java.util.Locale;
+import zelvan.problem.ZelvanProblem;
 
 /// How well takes are told apart, put together and divided: scripts/takes.
 public final class TakesBench {
@@ -9,8 +11,9 @@ public final class TakesBench {
 
     private TakesBench() {}
 
-    /// @param arguments `best` or `passes`, or both where none is given; then another first seed
-    public static void main(String[] arguments) {
+    /// @param arguments `best`, `passes` or `choice`, or all of them where none is given; then
+    ///   another first seed
+    public static void main(String[] arguments) throws IOException, ZelvanProblem {
         String which = arguments.length > 0 ? arguments[0] : "all";
         long seed = arguments.length > 1 ? Long.parseLong(arguments[1]) : 100;
         if (which.equals("all") || which.equals("passes")) {
@@ -18,6 +21,9 @@ public final class TakesBench {
         }
         if (which.equals("all") || which.equals("best")) {
             BestTrial.run(VOICES, seed).forEach(TakesBench::say);
+        }
+        if (which.equals("all") || which.equals("choice")) {
+            ChoiceTrial.run(seed).forEach(TakesBench::say);
         }
     }
 

@@ -153,6 +153,13 @@ public record Choosing(State now) {
                                         + " that follows, and let it lead then"));
     }
 
+    /// Takes a recording out of what a voice is chosen from; what the voice is made of stays.
+    public Act drop(String voiceId, String recordingId) {
+        return now.voice(voiceId)
+                .map(v -> Act.of(new TakeEdit.Drop(voiceId, v.name(), List.of(recordingId))))
+                .orElse(Act.NOTHING);
+    }
+
     private static List<Voice> withTakes(List<Voice> voices) {
         return voices.stream().filter(v -> !v.layer().takes().isEmpty()).toList();
     }

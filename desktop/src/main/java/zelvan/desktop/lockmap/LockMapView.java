@@ -3,12 +3,10 @@ package zelvan.desktop.lockmap;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Consumer;
-import java.util.stream.Collectors;
 import javafx.geometry.Insets;
 import javafx.scene.Node;
 import javafx.scene.canvas.GraphicsContext;
@@ -21,8 +19,6 @@ import javafx.scene.layout.BorderPane;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
 import org.jspecify.annotations.Nullable;
-import zelvan.desktop.acts.Choosing;
-import zelvan.desktop.acts.Words;
 import zelvan.desktop.canvas.Frames;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.canvas.Panes;
@@ -30,7 +26,6 @@ import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Overview;
 import zelvan.desktop.keys.Command;
 import zelvan.desktop.theme.Theme;
-import zelvan.measure.LockMap;
 import zelvan.session.Stack;
 import zelvan.session.Voice;
 
@@ -55,7 +50,8 @@ public final class LockMapView {
     private final Tooltip tip = new Tooltip();
     private List<String> places = List.of();
     private final CellGestures cells;
-    private List<String> words = List.of();
+    private final CellWords words;
+    private List<String> songWords = List.of();
     private double pressedY;
     private boolean levels;
     private final ScrollPane scroll;
@@ -82,6 +78,7 @@ public final class LockMapView {
         scroll.viewportBoundsProperty().subscribe(ignored -> scrolled());
         Tooltip.install(grid, tip);
         cells = new CellGestures(desk);
+        words = new CellWords(desk);
         grid.setOnMouseClicked(this::clicked);
         grid.setOnMousePressed(e -> {
             pressedY = e.getY();
@@ -187,8 +184,8 @@ public final class LockMapView {
 
     /// What the grid shows is what was derived; of the session itself it shows the rows.
     private void rowsChanged() {
-        boolean named = desk.session().words().equals(words);
-        words = desk.session().words();
+        boolean named = desk.session().words().equals(songWords);
+        songWords = desk.session().words();
         if (!named || !LockMapRow.places(desk).equals(places)) {
             rebuild();
         } else {
@@ -357,82 +354,6 @@ public final class LockMapView {
     }
 
     private void moved(MouseEvent event) {
-        tip.setText(
-                painter.at(event.getX(), event.getY(), grid.getWidth())
-                        .flatMap(hit ->
-                                hit.cell()
-                                        .map(cell -> describe(hit, cell) + doubts(hit, cell))
-                                        .or(() -> hit.row().take().map(t -> describe(hit, t))))
-                        .orElse("Click to go there"));
-    }
-
-    /// What a take is like there.
-    private String describe(LockMapPainter.Hit hit, LockMapRow.TakeOf row) {
-        int phrase =
-                hit.phrase()
-                        .map(desk.derived().get().takes(row.voice()).phrases()::indexOf)
-                        .orElse(-1);
-        return phrase < 0
-                ? row.voice().name()
-                : row.take()
-                        .figures()
-                        .get(phrase)
-                        .map(f ->
-                                String.format(
-                                        Locale.ROOT,
-                                        "%s, take %d: %s\nas sung %+.0f ms off; figure %.1f, the"
-                                                + " less the better\nClick to make the voice of it",
-                                        row.voice().name(),
-                                        row.index() + 1,
-                                        f.words(),
-                                        1000 * f.offsetSeconds(),
-                                        f.score(new Choosing(desk.now()).weights(row.voice()))))
-                        .orElse("not sung in this take");
-    }
-
-    /// Why the program doubts what it did in a cell.
-    private String doubts(LockMapPainter.Hit hit, LockMap.Cell cell) {
-        return hit.row().voice().stream()
-                .flatMap(voice -> desk.derived().get().doubts(voice).stream())
-                .filter(d -> d.span().overlaps(cell.phrase()))
-                .filter(d -> !d.span().equals(cell.phrase()))
-                .map(d ->
-                        String.format(
-                                Locale.ROOT,
-                                "\nat %.1f s %s",
-                                d.span().middleSeconds(),
-                                d.reason().words()))
-                .collect(Collectors.joining());
-    }
-
-    private String describe(LockMapPainter.Hit hit, LockMap.Cell cell) {
-        String name =
-                hit.row().voice().map(Voice::name).orElse("")
-                        + hit.phrase()
-                                .map(desk.derived().get().guidePhrases()::indexOf)
-                                .flatMap(new Words(desk.now())::of)
-                                .map(words -> ": " + words)
-                                .orElse("");
-        String state =
-                switch (cell.state()) {
-                    case MATCHED -> "";
-                    case SILENT -> "\nsilent here";
-                    case DOUBTFUL -> "\ndoubtful: look at this match";
-                    case OTHER_WORDS -> "\nsomething else is sung here";
-                    case SING_AGAIN -> "\nso far off that singing it again is quicker";
-                    case PROTECTED -> "\nprotected";
-                };
-        if (cell.state() == LockMap.State.SILENT) {
-            return name + state;
-        }
-        return String.format(
-                Locale.ROOT,
-                "%s\nrecorded: median %s, 90 %% within %s\nlocked: median %s, 90 %% within %s%s",
-                name,
-                cell.before().medianText(),
-                cell.before().p90Text(),
-                cell.after().medianText(),
-                cell.after().p90Text(),
-                state);
+        tip.setText(hit(event).flatMap(words::of).orElse("Click to go there"));
     }
 }

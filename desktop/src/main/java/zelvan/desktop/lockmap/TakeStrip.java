@@ -4,10 +4,13 @@ import java.nio.file.Path;
 import javafx.geometry.Insets;
 import javafx.geometry.Pos;
 import javafx.scene.Node;
+import javafx.scene.control.ContextMenu;
 import javafx.scene.control.Label;
+import javafx.scene.control.MenuItem;
 import javafx.scene.control.Tooltip;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
+import zelvan.desktop.acts.Choosing;
 import zelvan.desktop.desk.Desk;
 import zelvan.session.Recording;
 import zelvan.session.Voice;
@@ -20,6 +23,8 @@ final class TakeStrip {
     private final Label count = new Label();
     private final Tooltip tip = new Tooltip();
     private final HBox node = new HBox(6, name, count);
+    private final MenuItem drop = new MenuItem("No take of this voice any more");
+    private final ContextMenu menu = new ContextMenu(drop);
 
     TakeStrip(String voiceId, int index) {
         node.setId("take-" + voiceId + "-" + (index + 1));
@@ -34,6 +39,7 @@ final class TakeStrip {
         count.setMinWidth(HBox.USE_PREF_SIZE);
         LockMapView.fixHeight(node, LockMapRow.TAKE_HEIGHT);
         Tooltip.install(node, tip);
+        drop.setId("drop-take");
     }
 
     Node show(Desk desk, LockMapRow.TakeOf row) {
@@ -54,6 +60,12 @@ final class TakeStrip {
                         .count();
         count.setText(chosen == 0 ? "" : "" + chosen);
         tip.setText(file + pass + "\nthe voice is made of it in " + chosen + " phrases");
+        drop.setOnAction(
+                e -> desk.act(now -> new Choosing(now).drop(voice.id(), take.recordingId())));
+        node.setOnContextMenuRequested(e -> {
+            menu.show(node, e.getScreenX(), e.getScreenY());
+            e.consume();
+        });
         return node;
     }
 }

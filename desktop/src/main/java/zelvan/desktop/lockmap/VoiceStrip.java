@@ -142,7 +142,7 @@ final class VoiceStrip {
         takes.setText((open ? "▾ " : "▸ ") + (ready < count ? ready + "/" : "") + count);
         takes.setSelected(open);
         takes.setAccessibleText("Takes of " + voice.name());
-        shown(takes, count > 0);
+        shown(takes, count > 0 && voice.role().follows());
     }
 
     private void showRole(Voice voice) {
