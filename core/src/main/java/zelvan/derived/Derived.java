@@ -70,10 +70,11 @@ public record Derived(
         return voice(voice.id())
                 .filter(made -> made.file().isPresent() && made.analysis().isPresent())
                 .map(made ->
-                        new Comp(
+                        Comp.of(
                                 known.phrases(),
                                 Clips.of(
                                         voice.layer(), made.file().orElseThrow().sound().seconds()),
+                                made.file().orElseThrow().sound(),
                                 made.analysis().orElseThrow(),
                                 made.alignment()));
     }

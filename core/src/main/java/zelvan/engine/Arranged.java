@@ -32,6 +32,8 @@ import zelvan.units.RecordedSpan;
 /// Puts a voice together from stretches of recordings. What was heard in these and how they were
 /// matched is put together as well, and not worked out anew.
 record Arranged(List<Stretch> stretches) implements Recorded {
+    private static final double SAME_SECONDS = 1e-6;
+
     /// @param audio the recording that is meant
     /// @param clip which part of it, and where that lies
     /// @param take whether the recording is one of several takes, and may have several passes
@@ -42,6 +44,11 @@ record Arranged(List<Stretch> stretches) implements Recorded {
 
         private Prepared prepared() {
             return new Prepared(new Sounding(new Repaired(heard(), List.of())));
+        }
+
+        private boolean goesOn(Stretch before) {
+            return read.equals(before.read)
+                    && Math.abs(clip.shiftSeconds() - before.clip.shiftSeconds()) < SAME_SECONDS;
         }
 
         private Step<?> matched(Heard leader) {
@@ -160,6 +167,21 @@ record Arranged(List<Stretch> stretches) implements Recorded {
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java has SHA-256", e);
         }
+    }
+
+    @Override
+    public List<RecordedSpan> seams() {
+        List<RecordedSpan> seams = new ArrayList<>();
+        for (int i = 1; i < stretches.size(); i++) {
+            Stretch before = stretches.get(i - 1);
+            Stretch after = stretches.get(i);
+            Optional<Double> end = before.clip.inVoice().map(RecordedSpan::endSeconds);
+            double begin = after.clip.placedSeconds();
+            if (end.isPresent() && end.get() >= begin && !after.goesOn(before)) {
+                seams.add(new RecordedSpan(begin, end.get()));
+            }
+        }
+        return seams;
     }
 
     /// What has to be there before [#heard].

@@ -10,6 +10,7 @@ import zelvan.audio.SoundFiles;
 import zelvan.files.FileStamp;
 import zelvan.render.RawSource;
 import zelvan.session.AudioReference;
+import zelvan.units.RecordedSpan;
 
 /// Reads a file as it is now.
 ///
@@ -18,6 +19,11 @@ record Read(Path file, FileStamp stamp) implements Recorded {
     /// A file as it lies there now. Looks at the disk.
     static Read of(AudioReference audio) {
         return new Read(audio.file(), FileStamp.of(audio.file()));
+    }
+
+    @Override
+    public List<RecordedSpan> seams() {
+        return List.of();
     }
 
     @Override

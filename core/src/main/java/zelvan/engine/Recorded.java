@@ -1,8 +1,10 @@
 package zelvan.engine;
 
+import java.util.List;
 import zelvan.session.AudioReference;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.units.RecordedSpan;
 
 /// What a voice was sung into: a file, or stretches of files that are put together.
 sealed interface Recorded extends Step<Reading> permits Read, Arranged {
@@ -12,6 +14,9 @@ sealed interface Recorded extends Step<Reading> permits Read, Arranged {
                 ? Read.of(session.audioOf(voice))
                 : Arranged.of(session, voice.layer());
     }
+
+    /// Where one recording goes over into another: while both sound.
+    List<RecordedSpan> seams();
 
     /// The recording that is meant, where one file is; what is put together knows those of its
     /// stretches.

@@ -2,11 +2,13 @@ package zelvan.engine;
 
 import java.util.ArrayList;
 import java.util.List;
+import zelvan.arrange.SeamLead;
 import zelvan.render.Shape;
 import zelvan.render.VoiceSource;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimingResult;
 import zelvan.tuning.PitchMap;
+import zelvan.units.RecordedSpan;
 
 /// A voice as it sounds now; where nothing changes, as it was recorded.
 ///
@@ -22,9 +24,16 @@ record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned)
         needs.add(sounding);
         // A guide is seldom changed, and whoever waits for it waits for everything.
         tuned.forEach(t -> needs.add(new Prepared(sounding)));
-        needs.add(sounding.voice().heard().read());
+        needs.add(recorded());
         needs.add(timed);
+        if (!recorded().seams().isEmpty()) {
+            needs.add(sounding.voice());
+        }
         return needs;
+    }
+
+    private Recorded recorded() {
+        return sounding.voice().heard().read();
     }
 
     @Override
@@ -32,10 +41,21 @@ record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned)
         TimeMap time = inputs.of(timed).map();
         PitchMap pitch =
                 tuned.isEmpty() ? PitchMap.NONE : inputs.of(tuned.getFirst()).result().map();
-        Shape shape = Shape.of(time, pitch);
+        Shape shape = led(Shape.of(time, pitch), inputs);
         return shape.isNone()
-                ? inputs.of(sounding.voice().heard().read()).raw().orElseThrow()
+                ? inputs.of(recorded()).raw().orElseThrow()
                 : inputs.of(sounding).along(shape);
+    }
+
+    /// Pitch and level lead over where one recording goes over into another.
+    private Shape led(Shape shape, Inputs inputs) {
+        List<RecordedSpan> seams = recorded().seams();
+        if (seams.isEmpty()) {
+            return shape;
+        }
+        SeamLead lead = SeamLead.of(seams, inputs.of(sounding.voice()), shape.pitch()::centsAt);
+        return shape.withPitch(shape.pitch().plus(lead.cents()))
+                .withGain(shape.gainDecibels().plus(lead.decibels()));
     }
 
     @Override

@@ -35,6 +35,7 @@ record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boo
                             new AudioReference(audio.path(), file.bytes(), file.sha256()),
                             takes.size() + 1,
                             each.size(),
+                            file.sound(),
                             heard,
                             pass,
                             meter.measure(heard, pass)));

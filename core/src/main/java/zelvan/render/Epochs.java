@@ -6,6 +6,14 @@ import java.util.List;
 
 /// The beginnings of the glottal cycles of a voice, one list for each voiced stretch.
 public final class Epochs {
+    /// What lies closer belongs to the same cycle, of its length.
+    private static final double SHORTEST_CYCLE = 0.6;
+
+    private static final double LONGEST_CYCLE = 1.6;
+
+    /// Stretches that go over into each other touch, but for what is rounded.
+    private static final int MOST_BETWEEN_FRAMES = 2;
+
     private final int[] runStart;
     private final int[] runEnd;
     private final double[][] marks;
@@ -26,36 +34,74 @@ public final class Epochs {
     /// @param later by how many frames it lies later in the voice
     public record Stretch(Epochs epochs, long from, long to, long later) {}
 
-    /// Of a voice that is put together.
+    /// A voiced stretch.
+    ///
+    /// @param start first frame
+    /// @param end frame after its last
+    private record Run(int start, int end, double[] marks) {
+        private double firstPeriod() {
+            return marks[1] - marks[0];
+        }
+
+        private double lastPeriod() {
+            return marks[marks.length - 1] - marks[marks.length - 2];
+        }
+
+        /// Whether it goes on in another one, about a cycle after its last epoch.
+        boolean goesOn(Run next) {
+            double between = next.marks[0] - marks[marks.length - 1];
+            return next.start <= end + MOST_BETWEEN_FRAMES
+                    && between < LONGEST_CYCLE * Math.max(lastPeriod(), next.firstPeriod());
+        }
+
+        /// Both as one. Where the last epoch is closer to the next than a cycle, they are of the
+        /// same one.
+        Run joined(Run next) {
+            double least = SHORTEST_CYCLE * Math.min(lastPeriod(), next.firstPeriod());
+            double[] after =
+                    Arrays.stream(next.marks)
+                            .filter(m -> m - marks[marks.length - 1] >= least)
+                            .toArray();
+            double[] all = Arrays.copyOf(marks, marks.length + after.length);
+            System.arraycopy(after, 0, all, marks.length, after.length);
+            return new Run(start, next.end, all);
+        }
+    }
+
+    /// Of a voice that is put together. Voice that goes over into voice is one voiced stretch.
     ///
     /// @param stretches in order, none of which overlap in the voice
     public static Epochs joined(List<Stretch> stretches) {
-        List<int[]> runs = new ArrayList<>();
-        List<double[]> all = new ArrayList<>();
+        List<Run> runs = new ArrayList<>();
         for (Stretch stretch : stretches) {
             Epochs own = stretch.epochs;
             for (int r = own.runAfter(stretch.from); r < own.runs(); r++) {
                 long start = Math.max(stretch.from, own.runStart(r));
                 long end = Math.min(stretch.to, own.runEnd(r));
+                if (start >= end) {
+                    break;
+                }
                 double[] inside =
                         Arrays.stream(own.marks(r))
                                 .filter(m -> m >= start && m < end)
                                 .map(m -> m + stretch.later)
                                 .toArray();
-                if (start >= end) {
-                    break;
+                if (inside.length < 2) {
+                    continue;
                 }
-                if (inside.length >= 2) {
-                    runs.add(
-                            new int[] {(int) (start + stretch.later), (int) (end + stretch.later)});
-                    all.add(inside);
+                Run run =
+                        new Run((int) (start + stretch.later), (int) (end + stretch.later), inside);
+                if (!runs.isEmpty() && runs.getLast().goesOn(run)) {
+                    runs.add(runs.removeLast().joined(run));
+                } else {
+                    runs.add(run);
                 }
             }
         }
         return new Epochs(
-                runs.stream().mapToInt(run -> run[0]).toArray(),
-                runs.stream().mapToInt(run -> run[1]).toArray(),
-                all.toArray(double[][]::new));
+                runs.stream().mapToInt(Run::start).toArray(),
+                runs.stream().mapToInt(Run::end).toArray(),
+                runs.stream().map(Run::marks).toArray(double[][]::new));
     }
 
     public int runs() {

@@ -51,6 +51,10 @@ public record Shape(
         return new Shape(value, pitch, formantCents, gainDecibels, harmonics);
     }
 
+    public Shape withPitch(PitchMap value) {
+        return new Shape(time, value, formantCents, gainDecibels, harmonics);
+    }
+
     public Shape withFormants(Curve cents) {
         return new Shape(time, pitch, cents, gainDecibels, harmonics);
     }

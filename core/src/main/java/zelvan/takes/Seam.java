@@ -13,17 +13,22 @@ record Seam(double seconds, double fadeSeconds) {
     private static final double BEFORE_SECONDS = 0.05;
     private static final double TAIL_SECONDS = 0.2;
 
-    /// The tail of what ends is softer than what begins.
-    private static final double CLOSE_SECONDS = 0.01;
+    private static final double CUT_SECONDS = 0.03;
 
-    /// The quietest place between two stretches.
+    /// The quietest place between two stretches: before the breath of the second, or else within
+    /// it. Where there is no rest between them, the first gives way.
     static Seam between(Sung before, Sung after) {
         double from = Math.max(before.endsSeconds(), after.roomFromSeconds());
-        double to = Math.min(before.roomToSeconds(), after.breathSeconds());
-        if (to - from < 2 * SHORTEST_FADE_SECONDS) {
-            // What begins is heard before what ends.
-            return new Seam(after.breathSeconds() - CLOSE_SECONDS / 2, 2 * SHORTEST_FADE_SECONDS);
+        for (double end : new double[] {after.breathSeconds(), after.beginsSeconds()}) {
+            double to = Math.min(before.roomToSeconds(), end);
+            if (to - from >= 2 * SHORTEST_FADE_SECONDS) {
+                return quietest(before.laid(), after.laid(), from, to);
+            }
         }
+        return new Seam(after.beginsSeconds() - CUT_SECONDS / 2, CUT_SECONDS);
+    }
+
+    private static Seam quietest(Laid before, Laid after, double from, double to) {
         double fade = Math.min(LONGEST_FADE_SECONDS, (to - from) / 2);
         double quietest = (from + to) / 2;
         double least = Double.MAX_VALUE;

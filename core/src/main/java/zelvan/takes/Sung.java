@@ -2,15 +2,13 @@ package zelvan.takes;
 
 import java.util.List;
 import zelvan.align.Alignment;
-import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
 
 /// What a stretch of the guide is in a recording, and how much room there is around it before
 /// anything else is sung; all in the time of the voice.
 ///
-/// @param heard what is heard in the recording
-/// @param shiftSeconds by how much later the recording lies in the voice
+/// @param laid the recording
 /// @param beginsSeconds where the stretch begins to be sung
 /// @param endsSeconds where it ends
 /// @param roomFromSeconds from when on there is nothing but rest before it
@@ -18,8 +16,7 @@ import zelvan.units.RecordedSpan;
 /// @param roomToSeconds until when there is nothing but rest after it, breaths for what follows not
 ///   counted
 record Sung(
-        VoiceAnalysis heard,
-        double shiftSeconds,
+        Laid laid,
         double beginsSeconds,
         double endsSeconds,
         double roomFromSeconds,
@@ -28,14 +25,13 @@ record Sung(
     /// What is sung closer to the stretch belongs to it.
     private static final double SAME_SECONDS = 0.06;
 
-    static Sung of(
-            VoiceAnalysis heard, Alignment alignment, double shiftSeconds, GuideSpan stretch) {
+    static Sung of(Laid laid, Alignment alignment, GuideSpan stretch) {
         RecordedSpan own = alignment.inVoice(stretch);
-        List<RecordedSpan> phrases = heard.phrases();
+        List<RecordedSpan> phrases = laid.heard().phrases();
         double begins = own.startSeconds();
         double ends = own.endSeconds();
         double from = 0;
-        double to = heard.seconds();
+        double to = laid.heard().seconds();
         for (RecordedSpan phrase : phrases) {
             if (phrase.endSeconds() <= own.startSeconds() + SAME_SECONDS) {
                 from = Math.max(from, phrase.endSeconds());
@@ -52,7 +48,7 @@ record Sung(
         }
         double breath = begins;
         double room = to;
-        for (RecordedSpan span : heard.breaths()) {
+        for (RecordedSpan span : laid.heard().breaths()) {
             if (span.startSeconds() >= from && span.endSeconds() <= begins + SAME_SECONDS) {
                 breath = Math.min(breath, span.startSeconds());
             }
@@ -60,17 +56,13 @@ record Sung(
                 room = Math.min(room, span.startSeconds());
             }
         }
+        double shiftSeconds = laid.shiftSeconds();
         return new Sung(
-                heard,
-                shiftSeconds,
+                laid,
                 begins + shiftSeconds,
                 ends + shiftSeconds,
                 Math.min(from, breath) + shiftSeconds,
                 breath + shiftSeconds,
                 Math.max(room, ends) + shiftSeconds);
-    }
-
-    double decibelsAt(double seconds) {
-        return heard.levelDecibels()[heard.frameAt(seconds - shiftSeconds)];
     }
 }

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import zelvan.align.Pass;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.Sound;
 import zelvan.measure.TakeFigures;
 import zelvan.session.AudioReference;
 
@@ -13,7 +14,8 @@ import zelvan.session.AudioReference;
 /// @param audio the recording as it was read
 /// @param number of the pass in its recording, from 1
 /// @param passes how many there are in it
-/// @param heard what is heard in the recording
+/// @param sound of the recording
+/// @param heard what is heard in it
 /// @param pass how it goes with the guide
 /// @param figures of each phrase of the guide; empty where it is not sung
 public record Take(
@@ -21,11 +23,16 @@ public record Take(
         AudioReference audio,
         int number,
         int passes,
+        Sound sound,
         VoiceAnalysis heard,
         Pass pass,
         List<Optional<TakeFigures>> figures) {
     public Take {
         figures = List.copyOf(figures);
+    }
+
+    Laid laid(double shiftSeconds) {
+        return new Laid(heard, sound, shiftSeconds);
     }
 
     /// By which the same recording is known in several voices.

@@ -1,5 +1,6 @@
 package zelvan.tuning;
 
+import java.util.ArrayList;
 import java.util.List;
 import zelvan.units.Curve;
 
@@ -36,6 +37,22 @@ public record PitchMap(Curve curve) {
     /// The same everywhere from one moment to another.
     public static PitchMap constant(double fromSeconds, double toSeconds, double cents) {
         return new PitchMap(Curve.constant(fromSeconds, toSeconds, cents));
+    }
+
+    /// Moved further by a curve of cents, as far as anything can be moved.
+    public PitchMap plus(Curve cents) {
+        if (cents.size() == 0) {
+            return this;
+        }
+        List<Curve.Point> points = new ArrayList<>();
+        Curve both = curve.plus(cents);
+        for (int i = 0; i < both.size(); i++) {
+            Curve.Point point = both.point(i);
+            points.add(
+                    new Curve.Point(
+                            point.seconds(), Math.clamp(point.value(), -MOST_CENTS, MOST_CENTS)));
+        }
+        return new PitchMap(Curve.of(points));
     }
 
     /// How far up the pitch is moved at a moment of the voice as recorded, cents; at a step, what

@@ -1,7 +1,9 @@
 package zelvan.units;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.DoubleStream;
 
 /// How much of something there is at each moment: in straight lines between points, none before the
 /// first and after the last. An immutable value.
@@ -59,6 +61,40 @@ public final class Curve {
     /// How much there is at a moment; at a step, what holds from there on.
     public double at(double moment) {
         return at(moment, after(moment));
+    }
+
+    /// How much there is just before a moment.
+    private double before(double moment) {
+        int first = Arrays.binarySearch(seconds, moment);
+        if (first < 0) {
+            return at(moment);
+        }
+        while (first > 0 && seconds[first - 1] == moment) {
+            first--;
+        }
+        return first == 0 ? 0 : values[first];
+    }
+
+    /// Both together.
+    public Curve plus(Curve other) {
+        if (size() == 0 || other.size() == 0) {
+            return size() == 0 ? other : this;
+        }
+        double[] moments =
+                DoubleStream.concat(Arrays.stream(seconds), Arrays.stream(other.seconds))
+                        .sorted()
+                        .distinct()
+                        .toArray();
+        List<Point> points = new ArrayList<>();
+        for (double moment : moments) {
+            double before = before(moment) + other.before(moment);
+            double from = at(moment) + other.at(moment);
+            if (before != from) {
+                points.add(new Point(moment, before));
+            }
+            points.add(new Point(moment, from));
+        }
+        return of(points);
     }
 
     private double at(double moment, int after) {

@@ -11,8 +11,8 @@ public final class TakesBench {
 
     private TakesBench() {}
 
-    /// @param arguments `best`, `passes` or `choice`, or all of them where none is given; then
-    ///   another first seed
+    /// @param arguments `best`, `passes`, `seams` or `choice`, or all of them where none is given;
+    ///   then another first seed
     public static void main(String[] arguments) throws IOException, ZelvanProblem {
         String which = arguments.length > 0 ? arguments[0] : "all";
         long seed = arguments.length > 1 ? Long.parseLong(arguments[1]) : 100;
@@ -21,6 +21,9 @@ public final class TakesBench {
         }
         if (which.equals("all") || which.equals("best")) {
             BestTrial.run(VOICES, seed).forEach(TakesBench::say);
+        }
+        if (which.equals("all") || which.equals("seams")) {
+            SeamTrial.run(seed).forEach(TakesBench::say);
         }
         if (which.equals("all") || which.equals("choice")) {
             ChoiceTrial.run(seed).forEach(TakesBench::say);
