@@ -15,6 +15,9 @@ public record Clips(List<Clip> all) {
     /// Shorter ones click, longer ones are heard (common practice).
     public static final double EDGE_SECONDS = 0.005;
 
+    /// What would be left of a sound is no sound by itself.
+    private static final double SLIVER_SECONDS = 0.05;
+
     private static final double SAME_SECONDS = 1e-6;
 
     public Clips {
@@ -137,12 +140,12 @@ public record Clips(List<Clip> all) {
 
     /// Whether it begins before a stretch.
     private static boolean isBefore(Clip clip, RecordedSpan stretch) {
-        return place(clip).startSeconds() < stretch.startSeconds() - Clip.SHORTEST_SECONDS;
+        return place(clip).startSeconds() < stretch.startSeconds() - SLIVER_SECONDS;
     }
 
     /// Whether it ends after a stretch.
     private static boolean isAfter(Clip clip, RecordedSpan stretch) {
-        return place(clip).endSeconds() > stretch.endSeconds() + Clip.SHORTEST_SECONDS;
+        return place(clip).endSeconds() > stretch.endSeconds() + SLIVER_SECONDS;
     }
 
     /// Whether one goes over into the other.

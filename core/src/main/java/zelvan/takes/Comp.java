@@ -30,9 +30,6 @@ public final class Comp {
     /// What is shorter goes with the words beside it.
     private static final double SHORTEST_SECONDS = 0.06;
 
-    /// A word goes on in the recording beside it if it lies so near to where that has it.
-    private static final double GOES_ON_SECONDS = 0.06;
-
     private static final double BESIDE_SECONDS = 0.2;
     private static final double MOST_REACH_SECONDS = 0.12;
 
@@ -209,7 +206,7 @@ public final class Comp {
         if (isPart(piece)) {
             return beside(take, piece)
                     .map(Clip::shiftSeconds)
-                    .filter(s -> Math.abs(s - shift) <= GOES_ON_SECONDS)
+                    .filter(s -> Math.abs(s - shift) <= IN_PLACE_SECONDS)
                     .findFirst()
                     .orElse(shift);
         }

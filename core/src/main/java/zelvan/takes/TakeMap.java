@@ -9,6 +9,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import zelvan.align.Alignment;
 import zelvan.align.Anchor;
 import zelvan.measure.TakeWeights;
 import zelvan.problem.ZelvanProblem;
@@ -31,6 +32,9 @@ public record TakeMap(
         int recordings,
         int ready,
         List<ZelvanProblem> problems) {
+    /// Less than this is only faded.
+    private static final double SHORTEST_SECONDS = 0.03;
+
     public static final TakeMap NONE = new TakeMap(List.of(), List.of(), 0, 0, List.of());
 
     /// A phrase of a recording.
@@ -120,15 +124,42 @@ public record TakeMap(
     }
 
     private static boolean sounds(List<Clip> clips, Take take, GuideSpan phrase) {
-        if (clips.isEmpty()) {
-            return false;
-        }
         RecordedSpan sung = take.pass().match().alignment().inVoice(phrase);
-        double made =
-                clips.stream()
-                        .mapToDouble(c -> c.span().map(sung::sharedSeconds).orElse(sung.seconds()))
-                        .sum();
+        double made = 0;
+        for (RecordedSpan part : taken(clips, sung)) {
+            made += part.seconds();
+        }
         return made > sung.seconds() / 2;
+    }
+
+    /// What clips take of a stretch of their recording.
+    private static List<RecordedSpan> taken(List<Clip> clips, RecordedSpan sung) {
+        return clips.stream()
+                .map(c -> c.span().orElse(sung))
+                .filter(s -> s.sharedSeconds(sung) >= SHORTEST_SECONDS)
+                .map(sung::shared)
+                .toList();
+    }
+
+    /// The parts of a phrase that are made of a take, in order.
+    ///
+    /// @param layer of the voice
+    /// @param phrase index
+    public List<GuideSpan> parts(Layer layer, Take take, int phrase) {
+        if (take.figures().get(phrase).isEmpty()) {
+            return List.of();
+        }
+        List<Clip> clips =
+                layer.clips().stream()
+                        .filter(c -> c.recordingId().equals(take.recordingId()))
+                        .toList();
+        GuideSpan span = phrases.get(phrase);
+        Alignment alignment = take.pass().match().alignment();
+        return taken(clips, alignment.inVoice(span)).stream()
+                .map(alignment::inGuide)
+                .filter(span::overlaps)
+                .map(span::shared)
+                .toList();
     }
 
     /// Every phrase of a recording that a voice is made of.

@@ -1,6 +1,7 @@
 package zelvan.desktop;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
 import java.util.List;
@@ -21,6 +22,7 @@ import zelvan.desktop.acts.Selection;
 import zelvan.session.Clip;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.takes.Syllables;
 import zelvan.takes.Take;
 import zelvan.takes.TakeMap;
 import zelvan.units.GuideSpan;
@@ -101,6 +103,63 @@ class TakesInTheWindowTest extends CloseUpTestBase {
 
         robot.interact(desk::undo);
         waitUntilDerived();
+        assertThat(desk.session()).isEqualTo(before);
+    }
+
+    /// Where a moment of the guide stands in the row of a take.
+    private Point2D moment(FxRobot robot, int take, double guideSeconds) {
+        var grid = robot.lookup("#lock-map").query();
+        var strip = robot.lookup("#take-" + voice(LEFT).id() + "-" + (take + 1)).query();
+        double seconds = desk.derived().get().guideClocks().songSecondsOfGuide(guideSeconds);
+        double x = seconds / desk.derived().get().seconds() * grid.getBoundsInLocal().getWidth();
+        double y = grid.screenToLocal(strip.localToScreen(0, 10)).getY();
+        return at(robot, grid, x, y);
+    }
+
+    private List<GuideSpan> parts(int take, int phrase) {
+        return map().parts(voice(LEFT).layer(), map().takes().get(take), phrase);
+    }
+
+    @Test
+    void wordsAreDraggedOutOfATakeAndTheirEdgesMoved(FxRobot robot) {
+        openTakes(robot);
+        Session before = desk.session();
+        List<Double> syllables =
+                Syllables.of(desk.derived().get().guideAnalysis().orElseThrow()).stream()
+                        .filter(map().phrases().get(1)::contains)
+                        .toList();
+        robot.drag(moment(robot, 3, syllables.get(2) + 0.02))
+                .dropTo(moment(robot, 3, syllables.get(4) - 0.02));
+        waitUntilDerived();
+        assertThat(undoTitle()).isEqualTo(LEFT + ": words in phrase 2");
+        assertThat(parts(3, 1)).hasSize(1);
+        GuideSpan part = parts(3, 1).getFirst();
+        assertThat(part.startSeconds()).isCloseTo(syllables.get(2), within(0.15));
+        assertThat(part.endSeconds()).isCloseTo(syllables.get(4), within(0.15));
+        assertThat(parts(0, 1)).hasSize(2);
+        assertThat(voice(LEFT).layer().clips()).hasSize(3);
+
+        // Its end is moved back by a syllable: what was there before goes on from here.
+        robot.drag(moment(robot, 3, part.endSeconds()))
+                .dropTo(moment(robot, 3, syllables.get(3) + 0.02));
+        waitUntilDerived();
+        assertThat(parts(3, 1)).hasSize(1);
+        assertThat(parts(3, 1).getFirst().endSeconds()).isCloseTo(syllables.get(3), within(0.15));
+        assertThat(voice(LEFT).layer().clips()).hasSize(3);
+
+        // And the rest of it too: the voice is what it was.
+        part = parts(3, 1).getFirst();
+        robot.drag(moment(robot, 3, part.endSeconds()))
+                .dropTo(moment(robot, 3, syllables.get(2) - 0.01));
+        waitUntilDerived();
+        assertThat(parts(3, 1)).isEmpty();
+        assertThat(parts(0, 1)).hasSize(1);
+
+        robot.interact(() -> {
+            desk.undo();
+            desk.undo();
+            desk.undo();
+        });
         assertThat(desk.session()).isEqualTo(before);
     }
 

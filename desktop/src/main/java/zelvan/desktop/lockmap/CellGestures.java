@@ -11,11 +11,14 @@ import zelvan.session.Voice;
 import zelvan.units.GuideSpan;
 
 /// Picks cells: a click one of them, a drag or a click with Shift all from one to another, Ctrl one
-/// more. A phrase's number picks its column with a double click, with Ctrl one more.
+/// more. A phrase's number picks its column with a double click, with Ctrl one more. In the row of
+/// a take a click chooses it for the phrase, a drag for some of its words.
 final class CellGestures {
     private final Desk desk;
     private Optional<Cell> anchor = Optional.empty();
+    private Optional<TakeDrag> takeDrag = Optional.empty();
     private boolean dragging;
+    private boolean taken;
 
     /// @param row among the voices that follow, from top to bottom
     /// @param column among the guide's phrases
@@ -47,15 +50,28 @@ final class CellGestures {
         return rows().indexOf(hit.row().voice().orElseThrow().id());
     }
 
-    void pressed(Optional<LockMapPainter.Hit> hit, MouseEvent event) {
+    /// @param width of the map, pixels
+    void pressed(Optional<LockMapPainter.Hit> hit, MouseEvent event, double width) {
         dragging = false;
+        takeDrag = TakeDrag.at(desk, hit, event.getX(), width);
         if (!event.isShiftDown()) {
             anchor = cell(hit);
         }
     }
 
-    /// Picks all from where the button went down.
-    void dragged(Optional<LockMapPainter.Hit> hit) {
+    /// The words of a take that are being dragged out.
+    Optional<TakeDrag> takeDrag() {
+        return takeDrag;
+    }
+
+    /// Picks all from where the button went down, or words of a take.
+    ///
+    /// @param guideSeconds what of the guide is there
+    void dragged(Optional<LockMapPainter.Hit> hit, double guideSeconds, boolean free) {
+        if (takeDrag.isPresent()) {
+            takeDrag.get().to(desk, guideSeconds, free);
+            return;
+        }
         Optional<Cell> there = cell(hit);
         if (anchor.isPresent() && there.isPresent()) {
             boolean further = !there.equals(anchor);
@@ -64,6 +80,20 @@ final class CellGestures {
                 desk.select(area(anchor.get(), there.get()));
             }
         }
+    }
+
+    void released() {
+        Optional<TakeDrag> held = takeDrag;
+        takeDrag = Optional.empty();
+        taken = held.flatMap(TakeDrag::shown).isPresent();
+        if (taken) {
+            held.get().done(desk);
+        }
+    }
+
+    /// Whether the button that has just been let go dragged out words of a take.
+    boolean hasTaken() {
+        return taken;
     }
 
     /// Makes a voice of the take that was clicked, and shows the phrase.

@@ -39,7 +39,8 @@ final class CellWords {
                                 String.format(
                                         Locale.ROOT,
                                         "%s, take %d: %s\nas sung %+.0f ms off; figure %.1f, the"
-                                                + " less the better\nClick to make the voice of it",
+                                                + " less the better\nClick to make the voice of it,"
+                                                + " drag to take some of its words",
                                         row.voice().name(),
                                         row.index() + 1,
                                         f.words(),

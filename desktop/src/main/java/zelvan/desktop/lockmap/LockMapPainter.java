@@ -1,9 +1,7 @@
 package zelvan.desktop.lockmap;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import javafx.geometry.VPos;
@@ -27,7 +25,6 @@ import zelvan.measure.PitchLock;
 import zelvan.measure.PitchLockMap;
 import zelvan.session.Role;
 import zelvan.session.Voice;
-import zelvan.takes.Take;
 import zelvan.units.Clock;
 import zelvan.units.GuideSpan;
 
@@ -78,13 +75,14 @@ final class LockMapPainter {
 
     /// @param top upper edge of what is in sight, pixels; rows that are not are not painted
     /// @param bottom lower edge of it
-    void paint(GraphicsContext g, double width, double top, double bottom) {
+    /// @param drag the words of a take that are dragged out
+    void paint(
+            GraphicsContext g, double width, double top, double bottom, Optional<TakeDrag> drag) {
         Palette colours = theme.palette().get();
         Derived derived = desk.derived().get();
         LockMapGeometry geometry = LockMapGeometry.of(desk, width);
         SongStrip.paint(g, colours, derived, version(), geometry);
         ruler(g, colours, geometry, new Words(desk.now()));
-        Map<String, List<Optional<Take>>> chosen = new HashMap<>();
         for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk)) {
             LockMapRow row = placed.row();
             if (placed.y() > bottom || placed.y() + row.height() < top) {
@@ -93,14 +91,14 @@ final class LockMapPainter {
             if (row.voice().isPresent()) {
                 voice(g, colours, row, derived, placed.y(), geometry);
             } else if (row.take().isPresent()) {
-                Voice voice = row.take().get().voice();
+                LockMapRow.TakeOf take = row.take().get();
                 takes.paint(
                         g,
                         colours,
                         row,
-                        chosen.computeIfAbsent(
-                                voice.id(), same -> derived.takes(voice).chosen(voice.layer())),
-                        new Choosing(desk.now()).weights(voice),
+                        derived.takes(take.voice()),
+                        drag.filter(d -> d.isOf(take)).flatMap(TakeDrag::shown),
+                        new Choosing(desk.now()).weights(take.voice()),
                         placed.y(),
                         geometry);
             } else {

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Consumer;
 import javafx.geometry.Insets;
+import javafx.scene.Cursor;
 import javafx.scene.Node;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.control.Label;
@@ -34,6 +35,9 @@ public final class LockMapView {
     private static final double STRIPS_WIDTH = 276;
     private static final double ZOOM_STEP = 0.8;
 
+    /// Words are seldom wider than what the platform takes for a click.
+    private static final double STILL_PIXELS = 3;
+
     /// Where the playhead stands after what is shown has followed it, of the width.
     private static final double FOLLOWED_SHARE = 0.1;
 
@@ -52,6 +56,7 @@ public final class LockMapView {
     private final CellGestures cells;
     private final CellWords words;
     private List<String> songWords = List.of();
+    private double pressedX;
     private double pressedY;
     private boolean levels;
     private final ScrollPane scroll;
@@ -81,12 +86,17 @@ public final class LockMapView {
         words = new CellWords(desk);
         grid.setOnMouseClicked(this::clicked);
         grid.setOnMousePressed(e -> {
+            pressedX = e.getX();
             pressedY = e.getY();
-            cells.pressed(hit(e), e);
+            cells.pressed(hit(e), e, grid.getWidth());
         });
         grid.setOnMouseMoved(this::moved);
         grid.setOnMouseDragged(this::dragged);
-        grid.setOnMouseReleased(e -> desk.hearing().player().endScrub());
+        grid.setOnMouseReleased(e -> {
+            desk.hearing().player().endScrub();
+            cells.released();
+            grid.repaint();
+        });
         desk.history().subscribe(ignored -> rowsChanged());
         desk.derived().subscribe(ignored -> rebuild());
         desk.selection().subscribe(ignored -> rebuild());
@@ -219,7 +229,8 @@ public final class LockMapView {
 
     private void paint(GraphicsContext g, double width, double height) {
         double top = top();
-        painter.paint(g, width, top, top + scroll.getViewportBounds().getHeight());
+        painter.paint(
+                g, width, top, top + scroll.getViewportBounds().getHeight(), cells.takeDrag());
     }
 
     private void scrolled() {
@@ -298,13 +309,15 @@ public final class LockMapView {
             overlookAround(event.getX());
             return;
         }
-        if (event.isStillSincePress()) {
+        if (event.isStillSincePress() && Math.abs(event.getX() - pressedX) < STILL_PIXELS) {
             return;
         }
         if (pressedY < LockMapPainter.RULER_HEIGHT) {
             desk.hearing().player().scrub(secondsAt(event.getX()));
         } else {
-            cells.dragged(hit(event));
+            double guide = geometry().clocks().guideSeconds(secondsAt(event.getX()));
+            cells.dragged(hit(event), guide, event.isShortcutDown());
+            grid.repaint();
         }
     }
 
@@ -317,10 +330,9 @@ public final class LockMapView {
     }
 
     private void clicked(MouseEvent event) {
-        if (!event.isStillSincePress()) {
+        if (!event.isStillSincePress() || cells.hasTaken()) {
             return;
         }
-
         if (event.getY() < SongStrip.HEIGHT && !desk.sight().overview().get().isWhole()) {
             overlookAround(event.getX());
             return;
@@ -355,5 +367,10 @@ public final class LockMapView {
 
     private void moved(MouseEvent event) {
         tip.setText(hit(event).flatMap(words::of).orElse("Click to go there"));
+        boolean edge =
+                TakeDrag.at(desk, hit(event), event.getX(), grid.getWidth())
+                        .map(TakeDrag::isOfEdge)
+                        .orElse(false);
+        grid.setCursor(edge ? Cursor.H_RESIZE : Cursor.DEFAULT);
     }
 }

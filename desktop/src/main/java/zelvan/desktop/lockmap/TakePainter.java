@@ -10,11 +10,12 @@ import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.TakeFigures;
 import zelvan.measure.TakeWeights;
-import zelvan.takes.Take;
+import zelvan.takes.TakeMap;
+import zelvan.units.GuideSpan;
 
 /// Paints the takes of a voice, phrase by phrase: the longer the bar, the more is off. Its parts,
 /// from the left: timing, pitch, and hatched what is missing or sounds otherwise; then the rest.
-/// The one that the voice is made of stands on a full ground, with a mark before it.
+/// What the voice is made of stands on a full ground, with a mark before it.
 final class TakePainter {
     private static final double GAP = 2;
     private static final double FULL_SCORE = 10;
@@ -28,13 +29,15 @@ final class TakePainter {
         this.hatching = hatching;
     }
 
-    /// @param chosen from which take each phrase is made
+    /// @param map of the voice's takes
+    /// @param drag the words that are dragged out
     /// @param y upper edge of the row
     void paint(
             GraphicsContext g,
             Palette colours,
             LockMapRow row,
-            List<Optional<Take>> chosen,
+            TakeMap map,
+            Optional<GuideSpan> drag,
             TakeWeights weights,
             double y,
             LockMapGeometry geometry) {
@@ -54,27 +57,47 @@ final class TakePainter {
                 }
                 continue;
             }
-            boolean made = i < chosen.size() && chosen.get(i).filter(of.take()::isSame).isPresent();
-            cell(g, colours, row, figures.get(), weights, made, extent, y + GAP / 2, h);
+            List<GuideSpan> parts = map.parts(of.voice().layer(), of.take(), i);
+            for (GuideSpan part : parts) {
+                made(g, colours, row, geometry, part, extent, y + GAP / 2, h);
+            }
+            cell(g, colours, figures.get(), weights, !parts.isEmpty(), extent, y + GAP / 2, h);
         }
+        drag.map(words -> geometry.guideExtent(words, 1))
+                .ifPresent(words -> {
+                    g.setFill(colours.accent().deriveColor(0, 1, 1, 0.3));
+                    g.fillRect(words.x(), y + GAP / 2, words.width(), h);
+                });
+    }
+
+    /// What of a phrase the voice is made of this take.
+    private static void made(
+            GraphicsContext g,
+            Palette colours,
+            LockMapRow row,
+            LockMapGeometry geometry,
+            GuideSpan part,
+            LockMapGeometry.Extent phrase,
+            double y,
+            double h) {
+        LockMapGeometry.Extent extent = geometry.guideExtent(part, MARK_PIXELS);
+        double from = Math.max(phrase.x(), extent.x());
+        double to = Math.min(phrase.end(), extent.end());
+        g.setFill(colours.raised());
+        g.fillRect(from, y, Math.max(MARK_PIXELS, to - from), h);
+        g.setFill(colours.hue(row.stackIndex()));
+        g.fillRect(from, y, MARK_PIXELS, h);
     }
 
     private void cell(
             GraphicsContext g,
             Palette colours,
-            LockMapRow row,
             TakeFigures figures,
             TakeWeights weights,
             boolean chosen,
             LockMapGeometry.Extent extent,
             double y,
             double h) {
-        if (chosen) {
-            g.setFill(colours.raised());
-            g.fillRect(extent.x(), y, extent.width(), h);
-            g.setFill(colours.hue(row.stackIndex()));
-            g.fillRect(extent.x(), y, MARK_PIXELS, h);
-        }
         double x = extent.x() + MARK_PIXELS + 1;
         double room = Math.max(1, extent.width() - MARK_PIXELS - 2);
         double pixels = room / FULL_SCORE;
