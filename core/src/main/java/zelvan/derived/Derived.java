@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.SoundFile;
 import zelvan.measure.Doubt;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.AudioReference;
@@ -126,17 +127,39 @@ public record Derived(
     /// The recordings as they were read, by path; see [Session#knowing].
     public Map<String, AudioReference> recordings() {
         Map<String, AudioReference> read = new HashMap<>();
-        for (Voice voice : session.voices()) {
-            if (!voice.layer().isWhole()) {
-                continue;
-            }
-            String path = session.audioOf(voice).path();
-            voice(voice.id())
-                    .flatMap(DerivedVoice::file)
-                    .ifPresent(
-                            f -> read.put(path, new AudioReference(path, f.bytes(), f.sha256())));
+        for (Map.Entry<String, SoundFile> each : files().entrySet()) {
+            session.recording(each.getKey())
+                    .map(recording -> recording.audio().path())
+                    .ifPresent(path ->
+                            read.put(
+                                    path,
+                                    new AudioReference(
+                                            path,
+                                            each.getValue().bytes(),
+                                            each.getValue().sha256())));
         }
         return read;
+    }
+
+    /// How long a recording is, seconds; empty if no voice is made of it, or as long as it is not
+    /// read.
+    public Optional<Double> recordingSeconds(String recordingId) {
+        return Optional.ofNullable(files().get(recordingId)).map(f -> f.sound().seconds());
+    }
+
+    /// By the ids of recordings.
+    private Map<String, SoundFile> files() {
+        Map<String, SoundFile> files = new HashMap<>();
+        for (Voice voice : session.voices()) {
+            Optional<DerivedVoice> made = voice(voice.id());
+            made.ifPresent(m -> files.putAll(m.recordings()));
+            if (voice.layer().isWhole()) {
+                made.flatMap(DerivedVoice::file)
+                        .ifPresent(
+                                f -> files.put(voice.layer().clips().getFirst().recordingId(), f));
+            }
+        }
+        return files;
     }
 
     /// The same, of a session that wants the same.

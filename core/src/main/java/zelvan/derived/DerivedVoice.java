@@ -3,6 +3,7 @@ package zelvan.derived;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import zelvan.align.Alignment;
@@ -25,6 +26,7 @@ import zelvan.tuning.TuningResult;
 ///
 /// @param voiceId of the track
 /// @param file its audio
+/// @param recordings what it is put together from, by their ids; none where it is one recording
 /// @param outline its shape
 /// @param analysis what is heard in it; empty for the bed
 /// @param alignment with the guide; [Alignment#NONE] for guide and bed
@@ -39,6 +41,7 @@ import zelvan.tuning.TuningResult;
 public record DerivedVoice(
         String voiceId,
         Optional<SoundFile> file,
+        Map<String, SoundFile> recordings,
         Optional<Outline> outline,
         Optional<VoiceAnalysis> analysis,
         Alignment alignment,
@@ -55,6 +58,7 @@ public record DerivedVoice(
         return new DerivedVoice(
                 voiceId,
                 Optional.empty(),
+                Map.of(),
                 Optional.of(outline),
                 Optional.empty(),
                 Alignment.NONE,
@@ -85,6 +89,7 @@ public record DerivedVoice(
         return new DerivedVoice(
                 voiceId,
                 file,
+                recordings,
                 outline,
                 analysis,
                 alignment,

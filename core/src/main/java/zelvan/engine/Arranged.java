@@ -6,8 +6,10 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zelvan.align.Aligner;
 import zelvan.align.Pass;
@@ -19,7 +21,6 @@ import zelvan.arrange.Placed;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.dsp.Resampler;
-import zelvan.problem.ZelvanProblem;
 import zelvan.render.Epochs;
 import zelvan.render.RawSource;
 import zelvan.session.AudioReference;
@@ -34,10 +35,9 @@ import zelvan.units.RecordedSpan;
 record Arranged(List<Stretch> stretches) implements Recorded {
     private static final double SAME_SECONDS = 1e-6;
 
-    /// @param audio the recording that is meant
-    /// @param clip which part of it, and where that lies
+    /// @param clip which part of the recording, and where that lies
     /// @param take whether the recording is one of several takes, and may have several passes
-    record Stretch(Read read, AudioReference audio, Clip clip, boolean take) {
+    record Stretch(Read read, Clip clip, boolean take) {
         private Heard heard() {
             return new Heard(read);
         }
@@ -97,7 +97,6 @@ record Arranged(List<Stretch> stretches) implements Recorded {
                                     session.recording(clip.recordingId()).orElseThrow().audio();
                             return new Stretch(
                                     Read.of(audio),
-                                    audio,
                                     clip,
                                     layer.takes().contains(clip.recordingId()));
                         })
@@ -118,9 +117,8 @@ record Arranged(List<Stretch> stretches) implements Recorded {
     public Reading run(Inputs inputs) {
         for (Stretch stretch : stretches) {
             Reading reading = inputs.of(stretch.read);
-            Optional<ZelvanProblem> problem = reading.problem(stretch.audio);
-            if (reading.file().isEmpty() || problem.isPresent()) {
-                return new Reading(Optional.empty(), Optional.empty(), problem);
+            if (reading.file().isEmpty()) {
+                return reading;
             }
         }
         SoundFile first = file(inputs, stretches.getFirst());
@@ -137,6 +135,17 @@ record Arranged(List<Stretch> stretches) implements Recorded {
         SoundFile file =
                 new SoundFile(sound, first.format(), sha256(inputs), 0, first.startSeconds());
         return new Reading(Optional.of(file), Optional.of(new RawSource(sound)), Optional.empty());
+    }
+
+    @Override
+    public Map<String, SoundFile> recordings(Inputs inputs) {
+        Map<String, SoundFile> files = new HashMap<>();
+        for (Stretch stretch : stretches) {
+            inputs.of(stretch.read)
+                    .file()
+                    .ifPresent(file -> files.put(stretch.clip.recordingId(), file));
+        }
+        return files;
     }
 
     private static Sound atRate(Sound sound, int rateHertz) {

@@ -2,10 +2,12 @@ package zelvan.engine;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zelvan.align.Alignment;
 import zelvan.analysis.Outline;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.SoundFile;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.HandWorkProblem;
 import zelvan.measure.Doubt;
@@ -19,12 +21,14 @@ import zelvan.timing.TimingResult;
 /// @param voiceId of the track
 /// @param name as the user calls it
 /// @param audio the recording that is meant
+/// @param others those that are meant where it is put together, by their ids
 /// @param parts what is derived of it; empty where it stays as it was recorded
 /// @param heard what is heard in it; empty if nobody listens to it
 record Made(
         String voiceId,
         String name,
         AudioReference audio,
+        Map<String, AudioReference> others,
         Recorded read,
         Optional<Sounding> heard,
         Optional<Parts> parts)
@@ -43,6 +47,7 @@ record Made(
     @Override
     public List<Step<?>> needs() {
         List<Step<?>> needs = new ArrayList<>(List.of(read));
+        needs.addAll(read.needs());
         heard.ifPresent(sounding -> needs.addAll(List.of(sounding, sounding.voice())));
         parts.ifPresent(p -> needs.addAll(List.of(p.aligned, p.timed, p.shaped)));
         parts.ifPresent(p -> needs.addAll(p.shaped.tuned()));
@@ -57,11 +62,14 @@ record Made(
     @Override
     public DerivedVoice run(Inputs inputs) {
         Reading reading = inputs.of(read);
-        boolean meant = reading.isMeantBy(audio);
+        Map<String, SoundFile> recordings = read.recordings(inputs);
+        Optional<ZelvanProblem> changed = changed(recordings);
+        boolean meant = reading.isMeantBy(audio) && changed.isEmpty();
         Optional<VoiceAnalysis> analysis = heard.map(h -> inputs.of(h.voice()));
         return new DerivedVoice(
                 voiceId,
                 reading.file().filter(f -> meant),
+                recordings,
                 analysis.map(Outline::of).or(() -> shape(reading)),
                 analysis,
                 parts.map(p -> inputs.of(p.aligned)).orElse(Alignment.NONE),
@@ -74,7 +82,16 @@ record Made(
                         .map(inputs::of)
                         .orElse(DerivedVoice.Pitched.NOTHING),
                 parts.map(p -> doubts(inputs, p)).orElse(List.of()),
-                reading.problem(audio).or(() -> notFollowed(inputs)));
+                reading.problem(audio).or(() -> changed).or(() -> notFollowed(inputs)));
+    }
+
+    private Optional<ZelvanProblem> changed(Map<String, SoundFile> recordings) {
+        return recordings.entrySet().stream()
+                .flatMap(read ->
+                        Optional.ofNullable(others.get(read.getKey()))
+                                .flatMap(audio -> Reading.changed(read.getValue(), audio))
+                                .stream())
+                .findFirst();
     }
 
     /// Of what nobody listens to, what can be seen of it.

@@ -2,6 +2,7 @@ package zelvan.engine;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import zelvan.audio.AudioFileProblem;
 import zelvan.audio.Sound;
@@ -24,6 +25,11 @@ record Read(Path file, FileStamp stamp) implements Recorded {
     @Override
     public List<RecordedSpan> seams() {
         return List.of();
+    }
+
+    @Override
+    public Map<String, SoundFile> recordings(Inputs inputs) {
+        return Map.of();
     }
 
     @Override

@@ -16,16 +16,20 @@ record Reading(
         Optional<SoundFile> file, Optional<VoiceSource> raw, Optional<ZelvanProblem> problem) {
     /// Whether the file is the recording that is meant, as far as its content is known.
     boolean isMeantBy(AudioReference audio) {
-        return !audio.isKnown() || file.map(f -> f.sha256().equals(audio.sha256())).orElse(false);
+        return !audio.isKnown() || file.isPresent() && changed(file.get(), audio).isEmpty();
     }
 
     /// What went wrong with a recording's file.
     Optional<ZelvanProblem> problem(AudioReference audio) {
-        return isMeantBy(audio)
-                ? problem
-                : problem.or(() ->
-                        file.map(f ->
-                                new RecordingChanged(
-                                        new AudioReference(audio.path(), f.bytes(), f.sha256()))));
+        return problem.or(() -> file.flatMap(f -> changed(f, audio)));
+    }
+
+    /// That a file is another one than is meant.
+    static Optional<ZelvanProblem> changed(SoundFile file, AudioReference audio) {
+        return audio.isKnown() && !file.sha256().equals(audio.sha256())
+                ? Optional.of(
+                        new RecordingChanged(
+                                new AudioReference(audio.path(), file.bytes(), file.sha256())))
+                : Optional.empty();
     }
 }

@@ -1,6 +1,8 @@
 package zelvan.engine;
 
 import java.util.List;
+import java.util.Map;
+import zelvan.audio.SoundFile;
 import zelvan.session.AudioReference;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -17,6 +19,10 @@ sealed interface Recorded extends Step<Reading> permits Read, Arranged {
 
     /// Where one recording goes over into another: while both sound.
     List<RecordedSpan> seams();
+
+    /// What it is put together from, by the ids of recordings; none of what is one recording, and
+    /// of what could not be read.
+    Map<String, SoundFile> recordings(Inputs inputs);
 
     /// The recording that is meant, where one file is; what is put together knows those of its
     /// stretches.

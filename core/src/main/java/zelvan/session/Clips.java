@@ -52,7 +52,7 @@ public record Clips(List<Clip> all) {
         return all.stream().anyMatch(c -> place(c).overlaps(stretch));
     }
 
-    private static Clips sorted(Stream<Clip> clips) {
+    static Clips sorted(Stream<Clip> clips) {
         return new Clips(clips.sorted(Comparator.comparingDouble(Clip::placedSeconds)).toList());
     }
 
@@ -149,7 +149,7 @@ public record Clips(List<Clip> all) {
     }
 
     /// Whether one goes over into the other.
-    private static boolean isSeam(Clip first, Clip second) {
+    static boolean isSeam(Clip first, Clip second) {
         double together = place(first).endSeconds() - place(second).startSeconds();
         return place(first).startSeconds() < place(second).startSeconds()
                 && together > -EDGE_SECONDS
@@ -157,7 +157,7 @@ public record Clips(List<Clip> all) {
     }
 
     /// The same recording from one moment of the voice to another.
-    private static Clip reaching(Clip clip, double fromSeconds, double toSeconds) {
+    static Clip reaching(Clip clip, double fromSeconds, double toSeconds) {
         double from = Math.max(0, fromSeconds - clip.shiftSeconds());
         double to = Math.max(from + Clip.SHORTEST_SECONDS, toSeconds - clip.shiftSeconds());
         return new Clip(

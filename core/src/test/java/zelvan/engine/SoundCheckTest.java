@@ -78,6 +78,7 @@ class SoundCheckTest {
                 new DerivedVoice(
                         made.voiceId(),
                         made.file(),
+                        made.recordings(),
                         made.outline(),
                         made.analysis(),
                         made.alignment(),

@@ -1,10 +1,10 @@
 package zelvan.desktop;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
 import zelvan.desktop.acts.Act;
 import zelvan.desktop.acts.Carrying;
-import zelvan.desktop.acts.Clipping;
 import zelvan.desktop.acts.Protections;
 import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Scopes;
@@ -19,6 +19,12 @@ final class RepairCommands {
     private RepairCommands() {}
 
     static List<Command> of(Desk desk) {
+        List<Command> all = new ArrayList<>(ClipCommands.of(desk));
+        all.addAll(onFocus(desk));
+        return all;
+    }
+
+    private static List<Command> onFocus(Desk desk) {
         return List.of(
                 command(
                         desk,
@@ -26,18 +32,6 @@ final class RepairCommands {
                         "Take the bead, the chord or the protection away, give the note back",
                         "DELETE",
                         now -> new Repairs(now).delete()),
-                command(
-                        desk,
-                        "silence",
-                        "Silence what is dragged out, in all selected voices",
-                        "Shift+DELETE",
-                        now -> new Clipping(now).silence()),
-                command(
-                        desk,
-                        "copy-here",
-                        "Let what is dragged out be heard at the playhead as well",
-                        "Shift+D",
-                        now -> new Clipping(now).copyTo(desk.hearing().player().positionSeconds())),
                 Command.of(
                         "take",
                         Command.REPAIR,

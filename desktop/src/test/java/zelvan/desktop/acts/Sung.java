@@ -101,6 +101,7 @@ final class Sung {
         return new DerivedVoice(
                 id,
                 Optional.empty(),
+                java.util.Map.of(),
                 Optional.of(Outline.of(heard)),
                 Optional.of(heard),
                 alignment,

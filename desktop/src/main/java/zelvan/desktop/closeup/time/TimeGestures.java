@@ -9,6 +9,7 @@ import javafx.scene.Cursor;
 import javafx.scene.input.MouseButton;
 import javafx.scene.input.MouseEvent;
 import zelvan.analysis.LandmarkKind;
+import zelvan.desktop.acts.Clipping;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Selection;
@@ -27,7 +28,9 @@ import zelvan.units.TimeSpan;
 /// A bead: drag to hold it, with shift to re-place it, double-click to let go. A ribbon: drag out a
 /// range, with ctrl to protect it at once; double-click to add a landmark, with shift a
 /// consonant's; click to play from there. An edge of a protected stretch, a syllable of the words:
-/// drag. Wheel to move along, with ctrl to zoom.
+/// drag. The bar of a stretch: drag to move it, with shift a copy of it, its ends to trim and its
+/// notches to fade it, ctrl to snap to nothing; double-click to cut it. Wheel to move along, with
+/// ctrl to zoom.
 final class TimeGestures {
     private static final double REACH_PIXELS = 9;
     private static final double EDGE_PIXELS = 6;
@@ -40,6 +43,7 @@ final class TimeGestures {
     private Optional<BeadDrag> beadDrag = Optional.empty();
     private Optional<RangeDrag> rangeDrag = Optional.empty();
     private Optional<WordDrag> wordDrag = Optional.empty();
+    private Optional<ClipDrag> clipDrag = Optional.empty();
     private double pressedX;
     private boolean moved;
     private boolean scrubbing;
@@ -59,6 +63,11 @@ final class TimeGestures {
     /// The bead under the mouse and where it is now.
     Optional<BeadDrag.At> drag() {
         return beadDrag.map(BeadDrag::at);
+    }
+
+    /// Where the stretch that is held would lie.
+    Optional<ClipDrag.At> clip() {
+        return clipDrag.filter(d -> moved).map(ClipDrag::at);
     }
 
     private double locked() {
@@ -105,6 +114,12 @@ final class TimeGestures {
                         SungWords.inSight(desk, guide, locked(), region.getWidth()).at(x, y));
     }
 
+    private Optional<ClipBar.Hit> clipAt(double x, double y) {
+        return laneAt(y)
+                .filter(l -> ClipBar.isShown(l, desk.selection().get().has(l.voice().id())))
+                .flatMap(l -> ClipBar.of(l, locked(), view(), region.getWidth()).at(x, y));
+    }
+
     /// A protected stretch whose beginning or end is under the mouse.
     private Optional<RangeDrag> edgeAt(double x, double y) {
         Optional<Lane> lane = laneAt(y);
@@ -134,11 +149,17 @@ final class TimeGestures {
         beadDrag = Optional.empty();
         rangeDrag = Optional.empty();
         wordDrag = Optional.empty();
+        clipDrag = Optional.empty();
         pressedX = event.getX();
         moved = false;
         Optional<Lane> lane = laneAt(event.getY());
         scrubbing = lane.isEmpty() && event.getButton() == MouseButton.PRIMARY;
         if (event.getButton() != MouseButton.PRIMARY || lane.isEmpty()) {
+            return;
+        }
+        Optional<ClipBar.Hit> clip = clipAt(event.getX(), event.getY());
+        if (clip.isPresent()) {
+            pressedClip(lane.get(), clip.get(), event);
             return;
         }
         Optional<Words.Syllable> word = wordAt(event.getX(), event.getY());
@@ -169,6 +190,27 @@ final class TimeGestures {
         }
     }
 
+    private void pressedClip(Lane lane, ClipBar.Hit hit, MouseEvent event) {
+        double seconds = secondsAt(event.getX());
+        if (event.getClickCount() == 2) {
+            desk.act(now ->
+                    new Clipping(now)
+                            .byHandle(
+                                    lane.voice().id(),
+                                    hit.clip(),
+                                    "cut",
+                                    h ->
+                                            h.clips()
+                                                    .dividing(
+                                                            lane.source(locked())
+                                                                    .applyAsDouble(seconds))));
+        } else {
+            clipDrag =
+                    Optional.of(
+                            new ClipDrag(desk, lane, hit, event.isShiftDown(), locked(), seconds));
+        }
+    }
+
     private void addLandmark(Lane lane, MouseEvent event) {
         LandmarkKind kind = event.isShiftDown() ? LandmarkKind.CONSONANT : LandmarkKind.VOWEL;
         double source = lane.source(locked()).applyAsDouble(secondsAt(event.getX()));
@@ -192,6 +234,11 @@ final class TimeGestures {
                                         : snapped(event.getX(), drag))));
         rangeDrag.ifPresent(drag -> drag.to(secondsAt(event.getX())));
         wordDrag.ifPresent(drag -> drag.to(guideSeconds(event.getX())));
+        clipDrag.ifPresent(drag ->
+                drag.to(
+                        event.isShortcutDown()
+                                ? secondsAt(event.getX())
+                                : snapped(event.getX(), drag)));
         region.repaint();
     }
 
@@ -215,6 +262,20 @@ final class TimeGestures {
         return DoubleStream.concat(own, below)
                 .boxed()
                 .min(Comparator.comparingDouble(s -> Math.abs(x(s) - x)))
+                .orElse(secondsAt(x));
+    }
+
+    /// What is sung first in a stretch comes to lie upon one of the guide's moments, or a line of
+    /// the grid; so does an end of it.
+    private double snapped(double x, ClipDrag drag) {
+        double away = drag.isMoving() ? drag.firstShownSeconds() - drag.takenSeconds() : 0;
+        double first = x(secondsAt(x) + away);
+        double from = secondsAt(first - SNAP_PIXELS);
+        double to = secondsAt(first + SNAP_PIXELS);
+        return DoubleStream.concat(guideMoments(from, to), gridLines(from, to))
+                .boxed()
+                .min(Comparator.comparingDouble(s -> Math.abs(x(s) - first)))
+                .map(s -> s - away)
                 .orElse(secondsAt(x));
     }
 
@@ -244,9 +305,13 @@ final class TimeGestures {
         } else if (moved && event.isShortcutDown()) {
             rangeDrag.ifPresent(RangeDrag::protect);
         }
+        if (moved) {
+            clipDrag.ifPresent(ClipDrag::done);
+        }
         beadDrag = Optional.empty();
         rangeDrag = Optional.empty();
         wordDrag = Optional.empty();
+        clipDrag = Optional.empty();
         region.repaint();
     }
 
@@ -273,10 +338,20 @@ final class TimeGestures {
 
     /// Whether something is being dragged or scrubbed.
     boolean isBusy() {
-        return scrubbing || beadDrag.isPresent() || rangeDrag.isPresent() || wordDrag.isPresent();
+        return scrubbing
+                || beadDrag.isPresent()
+                || rangeDrag.isPresent()
+                || wordDrag.isPresent()
+                || clipDrag.isPresent();
     }
 
     private void hovered(MouseEvent event) {
+        Optional<ClipBar.Hit> clip = clipAt(event.getX(), event.getY());
+        if (clip.isPresent()) {
+            region.setCursor(
+                    clip.get().part() == ClipBar.Part.MIDDLE ? Cursor.MOVE : Cursor.E_RESIZE);
+            return;
+        }
         boolean bead = beadAt(event.getX(), event.getY()).isPresent();
         boolean edge = !bead && edgeAt(event.getX(), event.getY()).isPresent();
         boolean word = wordAt(event.getX(), event.getY()).isPresent();

@@ -57,7 +57,13 @@ public final class TimeLens implements LensView {
     }
 
     private void paint(GraphicsContext g, double width, double height) {
-        painter.paint(g, width, height, locked.get(), gestures.drag(), visible(height));
+        painter.paint(
+                g,
+                width,
+                height,
+                locked.get(),
+                new TimePainter.Held(gestures.drag(), gestures.clip()),
+                visible(height));
     }
 
     /// What the scroll pane shows of all lanes, and a little more.

@@ -60,14 +60,19 @@ final class TimePainter {
         }
     }
 
+    /// What the mouse holds.
+    ///
+    /// @param bead and where it is held now
+    /// @param clip where a stretch would lie
+    record Held(Optional<BeadDrag.At> bead, Optional<ClipDrag.At> clip) {}
+
     /// @param locked how far the ribbons have slid: 0 as recorded, 1 as edited
-    /// @param dragged the bead under the mouse and where it is held now
     void paint(
             GraphicsContext g,
             double width,
             double height,
             double locked,
-            Optional<BeadDrag.At> dragged,
+            Held held,
             Visible visible) {
         Palette colours = theme.palette().get();
         Viewport view = desk.sight().viewport().get();
@@ -92,7 +97,7 @@ final class TimePainter {
             if (!visible.overlaps(lane)) {
                 continue;
             }
-            paintLane(g, colours, view, lane, width, locked, dragged);
+            paintLane(g, colours, view, lane, width, locked, held);
         }
         lanes.stream()
                 .filter(Lane::isGuide)
@@ -137,7 +142,7 @@ final class TimePainter {
             Lane lane,
             double width,
             double locked,
-            Optional<BeadDrag.At> dragged) {
+            Held held) {
         Color colour = lane.isGuide() ? colours.guide() : colours.hue(lane.stackIndex());
         boolean selected = desk.selection().get().has(lane.voice().id());
         if (selected) {
@@ -189,11 +194,11 @@ final class TimePainter {
         }
         List<Bead> beads = beads(lane, view, locked, width);
         if (!lane.isGuide()) {
-            threads(lane, view, beads, dragged, locked, width, centre).paint(g, colours);
+            threads(lane, view, beads, held.bead, locked, width, centre).paint(g, colours);
         }
         Beads shapes = new Beads(centre);
         for (Bead bead : beads) {
-            double x = view.x(shownSeconds(bead, dragged), width);
+            double x = view.x(shownSeconds(bead, held.bead), width);
             shapes.add(bead, x, isDoubtful(bead, lane));
             if (isFocused(bead)) {
                 double reach = Beads.RADIUS + FOCUS_PIXELS;
@@ -202,6 +207,9 @@ final class TimePainter {
             }
         }
         shapes.paint(g, colours, colour);
+        if (ClipBar.isShown(lane, selected)) {
+            ClipBar.of(lane, locked, view, width).paint(g, colours, colour, held.clip);
+        }
         name(g, colours, lane);
         g.setFill(colours.line());
         g.fillRect(0, lane.top() + lane.height() - 1, width, 1);
