@@ -182,7 +182,11 @@ final class PinFinder {
         double[] pitch = shape.pitch().curve().borders();
         double[] formants = shape.formantCents().borders();
         long[] cuts =
-                new long[1 + bends.size() + 2 * epochs.runs() + pitch.length + formants.length];
+                new long
+                        [1
+                                + bends.size()
+                                + 2 * epochs.runs()
+                                + 2 * (pitch.length + formants.length)];
         int count = 0;
         for (Bend bend : bends) {
             cuts[count++] = bend.source;
@@ -193,7 +197,9 @@ final class PinFinder {
         }
         for (double[] borders : List.of(pitch, formants)) {
             for (double border : borders) {
-                cuts[count++] = Math.round(border * rate);
+                // Between two frames: of what ends there, nothing is left at the second.
+                cuts[count++] = (long) Math.floor(border * rate);
+                cuts[count++] = (long) Math.ceil(border * rate);
             }
         }
         Arrays.sort(cuts, 0, count);

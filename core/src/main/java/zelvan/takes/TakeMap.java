@@ -1,5 +1,6 @@
 package zelvan.takes;
 
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -155,11 +156,22 @@ public record TakeMap(
                         .toList();
         GuideSpan span = phrases.get(phrase);
         Alignment alignment = take.pass().match().alignment();
-        return taken(clips, alignment.inVoice(span)).stream()
-                .map(alignment::inGuide)
-                .filter(span::overlaps)
-                .map(span::shared)
-                .toList();
+        List<GuideSpan> parts = new ArrayList<>();
+        for (RecordedSpan taken : taken(clips, alignment.inVoice(span))) {
+            GuideSpan part = alignment.inGuide(taken);
+            if (!part.overlaps(span)) {
+                continue;
+            }
+            GuideSpan own = part.shared(span);
+            boolean goesOn =
+                    !parts.isEmpty()
+                            && own.startSeconds() - parts.getLast().endSeconds() < SHORTEST_SECONDS;
+            parts.add(
+                    goesOn
+                            ? new GuideSpan(parts.removeLast().startSeconds(), own.endSeconds())
+                            : own);
+        }
+        return parts;
     }
 
     /// Every phrase of a recording that a voice is made of.

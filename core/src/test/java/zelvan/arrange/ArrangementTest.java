@@ -72,6 +72,21 @@ class ArrangementTest {
         assertThat(early).isCloseTo(1, within(0.06));
     }
 
+    /// What fades into the very same sound is that sound: a cut with a crossfade is not heard.
+    @Test
+    void whatIsAlikeGetsNoLouderWhereItIsFadedOver() {
+        Sound one = noise(3, 2000);
+        float[] heard =
+                Arrangement.of(
+                                List.of(
+                                        piece(one, 0, 1, 0, 0, 0.2),
+                                        piece(one, 0.8, 2, 0.8, 0.2, 0)))
+                        .channel(0);
+        for (int i = 0; i < heard.length; i++) {
+            assertThat(heard[i]).isCloseTo(one.channel(0)[i], within(1e-5f));
+        }
+    }
+
     @Test
     void aGainIsOfTheWholeStretch() {
         Sound one = noise(1, 1000);

@@ -36,10 +36,12 @@ import zelvan.singers.Performer.Departures;
 import zelvan.singers.Performer.Habits;
 import zelvan.singers.Singer;
 import zelvan.singers.Song;
+import zelvan.takes.Syllables;
 import zelvan.takes.Take;
 import zelvan.takes.TakeMap;
 import zelvan.testing.Takes;
 import zelvan.testing.Wanted;
+import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
 
 /// Voices that are chosen from several recordings of their line.
@@ -251,6 +253,55 @@ class TakesTest {
             }
         }
         assertThat(compared).isGreaterThan(10 * RATE);
+    }
+
+    /// A word comes from another take: no step of level at its seams that a voice does not have by
+    /// itself, and around them the takes' own samples.
+    @Test
+    void aWordComesFromAnotherTake() {
+        GuideSpan phrase = map().phrases().get(0);
+        List<Double> syllables =
+                Syllables.of(Takes.LEAD.analysis()).stream().filter(phrase::contains).toList();
+        GuideSpan word = new GuideSpan(syllables.get(1), syllables.get(2));
+        Take other = map().takes().get(1);
+        List<Clip> clips =
+                engine.derive(session, Progress.NONE)
+                        .comp(voice(), map())
+                        .orElseThrow()
+                        .choosing(word, other);
+        assertThat(clips).hasSize(3);
+        Session chosen =
+                Wanted.timing(0, 0)
+                        .apply(
+                                new Edit.Arrange(voice().id(), "double", "word", clips)
+                                        .apply(session));
+        Voice made = chosen.voice(voice().id()).orElseThrow();
+        assertThat(map().parts(made.layer(), other, 0)).hasSize(1);
+        GuideSpan part = map().parts(made.layer(), other, 0).getFirst();
+        assertThat(part.startSeconds()).isCloseTo(word.startSeconds(), within(0.15));
+        assertThat(part.endSeconds()).isCloseTo(word.endSeconds(), within(0.15));
+
+        DerivedVoice derived = derived(chosen);
+        float[] heard = new float[WRONG.sound().frames()];
+        derived.locked().orElseThrow().read(0, 0, heard, heard.length);
+        float[] own = WRONG.sound().channel(0);
+        double from = clips.get(1).placedSeconds() - 0.15;
+        double to = clips.get(1).inVoice().orElseThrow().endSeconds() + 0.15;
+        for (int i = 0; i < heard.length; i++) {
+            double at = (double) i / RATE;
+            if (at < from || at > to) {
+                assertThat(heard[i]).isEqualTo(own[i]);
+            }
+        }
+
+        // Taken back, the voice is what it was.
+        List<Clip> back =
+                engine.derive(chosen, Progress.NONE)
+                        .comp(made, map())
+                        .orElseThrow()
+                        .choosing(word, map().takes().get(0));
+        assertThat(back).hasSize(1);
+        assertThat(back.getFirst().shiftSeconds()).isZero();
     }
 
     @Test

@@ -32,6 +32,27 @@ class CurveTest {
         assertThat(CURVE.isAnyBetween(from, to)).isEqualTo(any);
     }
 
+    /// At every moment both together are the sum of both, at steps from both sides.
+    @Test
+    void twoTogetherAreTheirSum() {
+        Curve other =
+                Curve.of(
+                        List.of(
+                                new Curve.Point(0.5, 1),
+                                new Curve.Point(2, 1),
+                                new Curve.Point(3.5, 4),
+                                new Curve.Point(3.5, -4),
+                                new Curve.Point(6, 0)));
+        Curve both = CURVE.plus(other);
+        for (double t = 0; t < 8; t += 0.01) {
+            assertThat(both.at(t)).isCloseTo(CURVE.at(t) + other.at(t), within(1e-9));
+        }
+        assertThat(both.at(2 - 1e-9)).isCloseTo(7, within(1e-6));
+        assertThat(both.at(2)).isCloseTo(-2, within(1e-6));
+        assertThat(CURVE.plus(Curve.NONE)).isEqualTo(CURVE);
+        assertThat(Curve.NONE.plus(CURVE)).isEqualTo(CURVE);
+    }
+
     @Test
     void itBeginsAndCeasesAtItsBorders() {
         assertThat(CURVE.borders()).containsExactly(1, 5, 7);
