@@ -2,6 +2,8 @@ package zelvan.cli;
 
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -15,6 +17,8 @@ import zelvan.engine.Progress;
 import zelvan.exchange.SessionReport;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.SessionFile;
+import zelvan.session.Voice;
+import zelvan.takes.TakeMap;
 
 @Command(
         name = "show",
@@ -37,11 +41,21 @@ final class ShowCommand implements Callable<Integer> {
             Derived derived = engine.derive(SessionFile.read(file), Progress.NONE);
             PrintWriter out = spec.commandLine().getOut();
             if (json) {
-                out.println(SessionReport.json(derived));
+                out.println(SessionReport.json(withTakes(derived, engine)));
             } else {
                 SessionReport.lines(derived).forEach(out::println);
             }
         }
         return 0;
+    }
+
+    private static Derived withTakes(Derived derived, Engine engine) {
+        Map<String, TakeMap> takes = new HashMap<>();
+        for (Voice voice : derived.session().followers()) {
+            if (!voice.layer().takes().isEmpty()) {
+                takes.put(voice.id(), engine.takes(derived.session(), voice, Progress.NONE));
+            }
+        }
+        return derived.withTakes(takes);
     }
 }

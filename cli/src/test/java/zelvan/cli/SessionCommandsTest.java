@@ -327,6 +327,13 @@ class SessionCommandsTest {
         assertThat(second.path("chosen").asInt()).isEqualTo(1);
         assertThat(second.path("takes").path(0).path("score").asDouble()).isPositive();
 
+        assertThat(run("show", best, "--json")).isZero();
+        JsonNode left = track(JsonMapper.shared().readTree(output.toString()), LEFT);
+        assertThat(left.path("takes")).hasSize(5);
+        assertThat(left.path("clips").size()).isGreaterThan(1);
+        assertThat(left.path("choices").path(1).path("phrase").asInt()).isEqualTo(2);
+        assertThat(left.path("choices").path(1).path("file").asString()).endsWith("left.wav");
+
         assertThat(run("takes", best, "--voice", LEFT, "--another", "left 2")).isZero();
         Session more = SessionFile.read(best);
         assertThat(voice(more, "left 2").layer().takes()).hasSize(5);

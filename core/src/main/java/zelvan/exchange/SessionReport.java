@@ -12,6 +12,7 @@ import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.measure.Lock;
 import zelvan.measure.PitchLock;
+import zelvan.session.Clip;
 import zelvan.session.KnownSettings;
 import zelvan.session.PhraseSettings;
 import zelvan.session.Session;
@@ -21,6 +22,7 @@ import zelvan.setting.Amount;
 import zelvan.setting.Choice;
 import zelvan.setting.Setting;
 import zelvan.setting.Settings;
+import zelvan.takes.Take;
 import zelvan.units.SongSpan;
 
 /// What is in a session, for whoever reads it without a window.
@@ -41,6 +43,26 @@ public final class SessionReport {
             double afterMedianCents,
             double afterP90Cents) {}
 
+    /// @param file of the recording
+    /// @param startSeconds what is taken of it, as [#endSeconds]; empty for all of it
+    /// @param placedSeconds when that begins in the voice
+    private record ClipOut(
+            String file,
+            Optional<Double> startSeconds,
+            Optional<Double> endSeconds,
+            double placedSeconds,
+            double fadeInSeconds,
+            double fadeOutSeconds,
+            double gainDecibels) {}
+
+    /// @param phrase its number, from 1
+    /// @param file of the recording that it is made of
+    /// @param pass of it, from 1
+    private record ChoiceOut(int phrase, String file, int pass) {}
+
+    /// @param clips what it is made of
+    /// @param takes the files of what it is chosen from
+    /// @param choices what each phrase is made of, as far as it is made of one take
     /// @param settings all that are in force
     /// @param departs the words of those that depart from the stack
     private record TrackOut(
@@ -48,6 +70,9 @@ public final class SessionReport {
             String file,
             String role,
             Optional<String> stack,
+            List<ClipOut> clips,
+            List<String> takes,
+            List<ChoiceOut> choices,
             Map<String, Object> settings,
             List<String> departs,
             List<PhraseOut> phrases,
@@ -61,6 +86,8 @@ public final class SessionReport {
     private SessionReport() {}
 
     /// The whole as one JSON document; settings by their words, in the units in which they are set.
+    ///
+    /// @param derived with what is known of takes
     public static String json(Derived derived) {
         Session session = derived.session();
         return JSON.writeValueAsString(
@@ -105,11 +132,45 @@ public final class SessionReport {
                 session.audioOf(voice).path(),
                 voice.role().word(),
                 session.stack(voice.stackId()).map(Stack::name),
+                voice.layer().clips().stream().map(c -> clip(session, c)).toList(),
+                voice.layer().takes().stream().map(id -> path(session, id)).toList(),
+                choices(derived, voice),
                 all(session.settingsOf(voice)),
                 voice.settings().set().stream().map(Setting::word).toList(),
                 voice.phrases().stream().map(p -> phrase(derived, p)).toList(),
                 made.filter(m -> voice.role().follows()).map(SessionReport::figures),
                 made.flatMap(DerivedVoice::problem).map(p -> String.valueOf(p.getMessage())));
+    }
+
+    private static String path(Session session, String recordingId) {
+        return session.recording(recordingId).orElseThrow().audio().path();
+    }
+
+    private static ClipOut clip(Session session, Clip clip) {
+        return new ClipOut(
+                path(session, clip.recordingId()),
+                clip.span().map(s -> AnalysisJson.rounded(s.startSeconds(), 1000)),
+                clip.span().map(s -> AnalysisJson.rounded(s.endSeconds(), 1000)),
+                AnalysisJson.rounded(clip.placedSeconds(), 1000),
+                AnalysisJson.rounded(clip.fadeInSeconds(), 1000),
+                AnalysisJson.rounded(clip.fadeOutSeconds(), 1000),
+                clip.gainDecibels());
+    }
+
+    private static List<ChoiceOut> choices(Derived derived, Voice voice) {
+        List<ChoiceOut> choices = new ArrayList<>();
+        List<Optional<Take>> chosen = derived.takes(voice).chosen(voice.layer());
+        for (int p = 0; p < chosen.size(); p++) {
+            int number = p + 1;
+            chosen.get(p)
+                    .ifPresent(take ->
+                            choices.add(
+                                    new ChoiceOut(
+                                            number,
+                                            path(derived.session(), take.recordingId()),
+                                            take.number())));
+        }
+        return choices;
     }
 
     private static PhraseOut phrase(Derived derived, PhraseSettings phrase) {

@@ -74,7 +74,7 @@ final class TakeFiles {
                 : Optional.empty();
     }
 
-    private static boolean same(String one, String other) {
+    static boolean same(String one, String other) {
         return one.toLowerCase(Locale.ROOT).equals(other.toLowerCase(Locale.ROOT));
     }
 }

@@ -128,6 +128,10 @@ public final class VoiceFolder {
         List<Path> files = List.copyOf(takes.keySet());
         boolean needsGuide = session.guide().isEmpty();
         int guideIndex = needsGuide ? guideAmong(files) : -1;
+        Optional<Path> guide =
+                needsGuide
+                        ? Optional.of(files.get(guideIndex).toAbsolutePath().normalize())
+                        : session.guide().map(g -> session.audioOf(g).file());
         List<Recording> recordings = new ArrayList<>();
         List<Voice> voices = new ArrayList<>();
         List<Stack> stacks = new ArrayList<>();
@@ -148,7 +152,11 @@ public final class VoiceFolder {
                             .map(f -> recording(f, free))
                             .toList();
             recordings.addAll(own);
-            Layer sung = Layer.sung(own.getFirst().id());
+            Layer whole = Layer.sung(own.getFirst().id());
+            Layer sung =
+                    guide.filter(g -> role.follows())
+                            .map(g -> StampedStart.placed(whole, file, g))
+                            .orElse(whole);
             Layer layer =
                     others.isEmpty()
                             ? sung
@@ -156,6 +164,29 @@ public final class VoiceFolder {
             voices.add(Voice.of(free.next("v"), name, role, guessed, stackId, layer));
         }
         return new Edit.AddVoices(recordings, voices, stacks);
+    }
+
+    /// The voice that a file says, by its name, that it is a take of: a track of that name, or one
+    /// whose takes are called so.
+    public static Optional<Voice> takeOf(Session session, Path file) {
+        return new TrackName(nameOf(file))
+                .numbered()
+                .map(TrackName.Numbered::line)
+                .flatMap(line ->
+                        session.followers().stream()
+                                .filter(v ->
+                                        TakeFiles.same(v.name(), line)
+                                                || v.layer().recordingIds().stream()
+                                                        .flatMap(id ->
+                                                                session.recording(id).stream())
+                                                        .anyMatch(r ->
+                                                                TakeFiles.same(
+                                                                        lineOf(
+                                                                                nameOf(
+                                                                                        r.audio()
+                                                                                                .file())),
+                                                                        line)))
+                                .findFirst());
     }
 
     /// A recording of which nothing is known yet but its file.

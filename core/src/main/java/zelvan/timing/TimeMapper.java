@@ -40,6 +40,9 @@ public final class TimeMapper {
     /// What stays of a rest at least, of its length.
     private static final double LEAST_REST_RATE = 0.15;
 
+    /// Of a long one, no more need stay: a file may begin with minutes of silence.
+    private static final double LONGEST_LEFT_SECONDS = 0.3;
+
     // Energy of a second at twice its rate, in units in which a pull of deviation σ weighs 1/σ².
     // Measured on singers and speakers of known truth: stiffer consonants keep their length better
     // and follow the guide worse.
@@ -157,7 +160,7 @@ public final class TimeMapper {
             if (tied[s]) {
                 line.tie(s);
             } else {
-                resist(line, s, kindBetween(knots, s));
+                resist(line, s, kindBetween(knots, s), knots[s + 1] - knots[s]);
             }
         }
         line.fix(0, 0);
@@ -175,9 +178,15 @@ public final class TimeMapper {
         return line;
     }
 
-    private static void resist(ElasticLine line, int segment, Elasticity.Kind kind) {
+    private static void resist(
+            ElasticLine line, int segment, Elasticity.Kind kind, double seconds) {
         switch (kind) {
-            case REST -> line.resist(segment, REST_STIFFNESS, LEAST_REST_RATE, FASTEST_REST_RATE);
+            case REST ->
+                    line.resist(
+                            segment,
+                            REST_STIFFNESS,
+                            Math.min(LEAST_REST_RATE, LONGEST_LEFT_SECONDS / seconds),
+                            FASTEST_REST_RATE);
             case VOWEL -> line.resist(segment, VOWEL_STIFFNESS, SLOWEST_RATE, FASTEST_RATE);
             case CHANGING -> line.resist(segment, CHANGING_STIFFNESS, SLOWEST_RATE, FASTEST_RATE);
             case HISS -> line.resist(segment, HISS_STIFFNESS, SLOWEST_RATE, FASTEST_RATE);

@@ -3,6 +3,7 @@ package zelvan.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
@@ -217,5 +218,32 @@ class TakesInTheWindowTest extends CloseUpTestBase {
         waitUntilDerived();
         assertThat(voice(RIGHT).layer().takes()).isEmpty();
         assertThat(robot.lookup("#takes-" + right).query().isVisible()).isFalse();
+    }
+
+    /// What is recorded meanwhile becomes a take of the track that it is called after; anything
+    /// else is offered.
+    @Test
+    void filesThatAppearBesideTheRecordingsAreTakes(FxRobot robot) throws Exception {
+        openDemo(robot);
+        waitUntilDerived();
+        Path sung = demo.resolve("Mara double right.wav");
+        Path take = demo.resolve("Mara double right take 2.wav");
+        Path other = demo.resolve("Odo shout.wav");
+        try {
+            Files.copy(demo.resolve("Mara take 2.wav"), take);
+            Files.copy(sung, other);
+            waitUntil(() -> voice(RIGHT).layer().takes().size() == 2);
+            waitUntil(() -> said().stream().anyMatch(s -> s.startsWith("Odo shout.wav is new")));
+            assertThat(said())
+                    .contains(
+                            "Mara double right take 2.wav is new, and a take of Mara double right"
+                                    + " now.");
+            assertThat(undoTitle()).startsWith(RIGHT);
+            robot.interact(desk::undo);
+            assertThat(voice(RIGHT).layer().takes()).isEmpty();
+        } finally {
+            Files.deleteIfExists(take);
+            Files.deleteIfExists(other);
+        }
     }
 }

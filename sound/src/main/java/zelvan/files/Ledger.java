@@ -39,6 +39,13 @@ public final class Ledger {
                 && entry.subList(1, 3).contains(state(output.path()));
     }
 
+    /// Whether the file that is there was written by the program, of whatever, and not changed
+    /// since.
+    public boolean wrote(Path path) {
+        List<String> entry = entry(path);
+        return entry.size() == 3 && entry.subList(1, 3).contains(state(path));
+    }
+
     /// Notes a file that will be moved to its place.
     void note(Output output, Path whole) {
         List<String> before = entry(output.path());

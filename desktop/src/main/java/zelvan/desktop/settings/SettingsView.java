@@ -23,6 +23,7 @@ import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.canvas.Panes;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
+import zelvan.measure.TakeWeights;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -57,6 +58,8 @@ public final class SettingsView {
     private final Fold pitchFold;
     private final Fold gridFold;
     private final Fold moreFold;
+    private final SettingRows takes;
+    private final Fold takesFold;
     private final Fold voiceFold;
     private final VBox root = new VBox(2);
 
@@ -106,6 +109,17 @@ public final class SettingsView {
                         List.of(tuning.figures()),
                         List.of(note.node(), tuning.node()),
                         open);
+        takes =
+                new SettingRows(
+                        desk,
+                        () -> Scopes.of(desk.selection().get(), desk.session()),
+                        TakeWeights.SETTINGS);
+        takesFold =
+                new Fold(
+                        "Takes",
+                        List.of(quiet("what counts for the best")),
+                        takes.nodes(TakeWeights.SETTINGS),
+                        open);
         voiceFold = new Fold("Track", List.of(), List.of(voice.node()), open);
         root.getChildren()
                 .setAll(
@@ -117,6 +131,7 @@ public final class SettingsView {
                         gridFold.node(),
                         pitchFold.node(),
                         moreFold.node(),
+                        takesFold.node(),
                         voiceFold.node());
         root.setPadding(new Insets(6, 10, 2, 12));
         root.setMinWidth(280);
@@ -180,6 +195,7 @@ public final class SettingsView {
         timingFold.show(any || ofGuide);
         gridFold.show(ofGuide);
         moreFold.show(any && !ofGuide);
+        takesFold.show(selected.map(v -> !v.layer().takes().isEmpty()).orElse(false));
         show(timing.start(), any && !ofGuide);
         pitchFold.show(any || ofGuide);
         voiceFold.show(selected.isPresent() || desk.selection().get().stackId().isPresent());
@@ -203,6 +219,7 @@ public final class SettingsView {
         protection.refresh();
         guide.refresh();
         timing.refresh();
+        takes.refresh();
         tuning.refresh();
         note.refresh();
         voice.refresh();
