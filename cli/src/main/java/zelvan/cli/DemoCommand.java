@@ -25,7 +25,7 @@ import zelvan.singers.Truth;
                 "Start the desktop application with the demo session; with --out, only write its files.")
 final class DemoCommand implements Callable<Integer> {
     /// Changes whenever the demo's audio would come out differently.
-    private static final String VERSION = "1";
+    private static final String VERSION = "2";
 
     @Option(
             names = "--out",

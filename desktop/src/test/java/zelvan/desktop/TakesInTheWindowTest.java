@@ -21,7 +21,7 @@ import zelvan.audio.SoundFiles;
 import zelvan.desktop.acts.Choosing;
 import zelvan.desktop.acts.Selection;
 import zelvan.session.Clip;
-import zelvan.session.Session;
+import zelvan.session.Layer;
 import zelvan.session.Voice;
 import zelvan.takes.Syllables;
 import zelvan.takes.Take;
@@ -69,7 +69,7 @@ class TakesInTheWindowTest extends CloseUpTestBase {
         openTakes(robot);
         assertThat(map().takes()).hasSizeGreaterThanOrEqualTo(7);
         assertThat(robot.lookup(".take-strip").queryAll()).hasSameSizeAs(map().takes());
-        Session before = desk.session();
+        Layer before = voice(LEFT).layer();
         assertThat(chosen(0)).contains(map().takes().getFirst());
 
         robot.clickOn(cell(robot, 3, 1));
@@ -104,7 +104,7 @@ class TakesInTheWindowTest extends CloseUpTestBase {
 
         robot.interact(desk::undo);
         waitUntilDerived();
-        assertThat(desk.session()).isEqualTo(before);
+        assertThat(voice(LEFT).layer()).isEqualTo(before);
     }
 
     /// Where a moment of the guide stands in the row of a take.
@@ -124,7 +124,7 @@ class TakesInTheWindowTest extends CloseUpTestBase {
     @Test
     void wordsAreDraggedOutOfATakeAndTheirEdgesMoved(FxRobot robot) {
         openTakes(robot);
-        Session before = desk.session();
+        Layer before = voice(LEFT).layer();
         List<Double> syllables =
                 Syllables.of(desk.derived().get().guideAnalysis().orElseThrow()).stream()
                         .filter(map().phrases().get(1)::contains)
@@ -161,7 +161,7 @@ class TakesInTheWindowTest extends CloseUpTestBase {
             desk.undo();
             desk.undo();
         });
-        assertThat(desk.session()).isEqualTo(before);
+        assertThat(voice(LEFT).layer()).isEqualTo(before);
     }
 
     @Test
