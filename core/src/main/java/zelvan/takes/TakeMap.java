@@ -33,8 +33,8 @@ public record TakeMap(
         int recordings,
         int ready,
         List<ZelvanProblem> problems) {
-    /// Less than this is only faded.
-    private static final double SHORTEST_SECONDS = 0.03;
+    /// Less than this belongs to a seam.
+    private static final double SHORTEST_SECONDS = 0.08;
 
     public static final TakeMap NONE = new TakeMap(List.of(), List.of(), 0, 0, List.of());
 
