@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import zelvan.audio.Sound;
+import zelvan.dsp.Correlation;
 
 /// How a voice sounds that is put together from stretches of recordings: what is neither faded nor
 /// louder nor softer is the recordings' own samples.
@@ -82,15 +83,7 @@ public final class Arrangement implements Sound.Reader {
             }
             double[] one = before.samples(0, after.at, (int) frames);
             double[] other = after.samples(0, after.at, (int) frames);
-            double both = 0;
-            double ones = 0;
-            double others = 0;
-            for (int i = 0; i < frames; i++) {
-                both += one[i] * other[i];
-                ones += one[i] * one[i];
-                others += other[i] * other[i];
-            }
-            double likeness = ones > 0 && others > 0 ? both / Math.sqrt(ones * others) : 0;
+            double likeness = Correlation.of((int) frames, i -> one[i], i -> other[i]);
             return Optional.of(
                     new Over(after.at, (int) frames, Math.max(LEAST_LIKENESS, likeness)));
         }

@@ -1,5 +1,6 @@
 package zelvan.takes;
 
+import zelvan.dsp.Correlation;
 import zelvan.units.Pitch;
 
 /// How much it would be heard if one recording went over into another.
@@ -98,17 +99,6 @@ final class Likeness {
         float[] one = before.around(seconds, count);
         float[] other =
                 after.around(seconds, (int) (WAVE_SECONDS * after.sound().sampleRateHertz()));
-        if (one.length != other.length) {
-            return 0;
-        }
-        double both = 0;
-        double ones = 0;
-        double others = 0;
-        for (int i = 0; i < count; i++) {
-            both += one[i] * other[i];
-            ones += one[i] * one[i];
-            others += other[i] * other[i];
-        }
-        return ones == 0 || others == 0 ? 0 : both / Math.sqrt(ones * others);
+        return one.length == other.length ? Correlation.of(count, i -> one[i], i -> other[i]) : 0;
     }
 }

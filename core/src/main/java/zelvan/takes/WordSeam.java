@@ -34,12 +34,6 @@ record WordSeam(Laid before, Laid after, double seconds, double reachSeconds) {
     /// Where one of them is silent: what is cut there dies away.
     private static final double DYING_SECONDS = 0.06;
 
-    /// With one of the two moved.
-    WordSeam later(double beforeSeconds, double afterSeconds) {
-        return new WordSeam(
-                before.later(beforeSeconds), after.later(afterSeconds), seconds, reachSeconds);
-    }
-
     Seam found() {
         Likeness likeness = new Likeness(before, after);
         double near = coarse(likeness);
@@ -92,17 +86,21 @@ record WordSeam(Laid before, Laid after, double seconds, double reachSeconds) {
     /// @param in where it comes in, one or none
     /// @param out where it goes, one or none
     static double later(List<WordSeam> in, List<WordSeam> out) {
+        double[] ins = places(in);
+        double[] outs = places(out);
         double most = -Double.MAX_VALUE;
         double best = 0;
         for (double later = -MOST_LATER_SECONDS;
                 later <= MOST_LATER_SECONDS;
                 later += LATER_STEP_SECONDS) {
             double alike = 0;
-            for (WordSeam seam : in) {
-                alike += seam.wave(0, later);
+            for (int i = 0; i < ins.length; i++) {
+                WordSeam seam = in.get(i);
+                alike += wave(seam.before, seam.after.later(later), ins[i]);
             }
-            for (WordSeam seam : out) {
-                alike += seam.wave(later, 0);
+            for (int i = 0; i < outs.length; i++) {
+                WordSeam seam = out.get(i);
+                alike += wave(seam.before.later(later), seam.after, outs[i]);
             }
             if (alike > most) {
                 most = alike;
@@ -112,9 +110,12 @@ record WordSeam(Laid before, Laid after, double seconds, double reachSeconds) {
         return best;
     }
 
-    private double wave(double beforeSeconds, double afterSeconds) {
-        double at = coarse(new Likeness(before, after));
-        Likeness moved = new Likeness(before.later(beforeSeconds), after.later(afterSeconds));
-        return moved.loudness(at) * moved.wave(at);
+    private static double[] places(List<WordSeam> seams) {
+        return seams.stream().mapToDouble(s -> s.coarse(new Likeness(s.before, s.after))).toArray();
+    }
+
+    private static double wave(Laid before, Laid after, double at) {
+        Likeness likeness = new Likeness(before, after);
+        return likeness.loudness(at) * likeness.wave(at);
     }
 }

@@ -2,8 +2,8 @@ package zelvan.session;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static zelvan.session.ClipsTest.places;
 
-import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /// What is done to one clip by its handles.
@@ -15,17 +15,6 @@ class ClipHandlesTest {
 
     private static ClipHandles handles(int index) {
         return new ClipHandles(CUT, CUT.all().get(index), LENGTH);
-    }
-
-    private static List<String> places(Clips clips) {
-        return clips.all().stream()
-                .map(c ->
-                        "%.1f-%.1f at %.1f"
-                                .formatted(
-                                        c.span().orElseThrow().startSeconds(),
-                                        c.span().orElseThrow().endSeconds(),
-                                        c.placedSeconds()))
-                .toList();
     }
 
     @Test

@@ -19,7 +19,7 @@ class ClipsTest {
         return new RecordedSpan(from, to);
     }
 
-    private static List<String> places(Clips clips) {
+    static List<String> places(Clips clips) {
         return clips.all().stream()
                 .map(c ->
                         "%.1f-%.1f at %.1f"

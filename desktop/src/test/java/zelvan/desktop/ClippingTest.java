@@ -229,7 +229,7 @@ class ClippingTest extends CloseUpTestBase {
         List<String> both = List.of(voice(LEFT).id(), voice(RIGHT).id());
         robot.interact(() -> desk.select(Selection.ofCells(both, List.of(phrases.get(1)))));
         type(robot, KeyCode.SHIFT, KeyCode.DELETE);
-        assertThat(undoTitle()).isEqualTo("silence in 2 voices");
+        assertThat(undoTitle()).isEqualTo("Silence in 2 voices");
         for (String name : List.of(LEFT, RIGHT)) {
             GuideSpan phrase = phrases.get(1);
             double middle = desk.derived().get().guideClocks().song(phrase).middleSeconds();
@@ -244,7 +244,7 @@ class ClippingTest extends CloseUpTestBase {
             desk.hearing().goTo(phrases.get(2).startSeconds() + 0.2);
         });
         type(robot, KeyCode.SHIFT, KeyCode.D);
-        assertThat(undoTitle()).isEqualTo("copy in 2 voices");
+        assertThat(undoTitle()).isEqualTo("Copy in 2 voices");
         for (String name : List.of(LEFT, RIGHT)) {
             assertThat(voice(name).layer().clips()).hasSizeGreaterThanOrEqualTo(2);
             assertThat(voice(name).layer().clips())

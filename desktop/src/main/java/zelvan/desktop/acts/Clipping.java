@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.BiFunction;
@@ -101,12 +102,12 @@ public record Clipping(State now) {
 
     /// Lets what is heard at a moment begin there.
     public Act begin(double songSeconds) {
-        return ofClip("begin", songSeconds, (handles, seconds) -> handles.beginning(seconds));
+        return ofClip("begin", songSeconds, ClipHandles::beginning);
     }
 
     /// Lets what is heard at a moment end there.
     public Act end(double songSeconds) {
-        return ofClip("end", songSeconds, (handles, seconds) -> handles.ending(seconds));
+        return ofClip("end", songSeconds, ClipHandles::ending);
     }
 
     /// Lets what is heard at a moment come in until then.
@@ -184,7 +185,8 @@ public record Clipping(State now) {
         return new ClipHandles(clips, clip, recordingSeconds(clip));
     }
 
-    /// As long as the longest of what is known of it: a file is not looked at here.
+    /// As long as nothing is known of a recording, it is taken to go on: what is not there is
+    /// silent.
     private double recordingSeconds(Clip clip) {
         return now.derived().recordingSeconds(clip.recordingId()).orElse(Double.MAX_VALUE);
     }
@@ -260,7 +262,8 @@ public record Clipping(State now) {
             after.ifPresent(
                     clips -> edits.add(edit(voice, what, each.getValue().getFirst().span, clips)));
         }
-        return Act.together(what + " in " + edits.size() + " voices", edits);
+        String title = what.substring(0, 1).toUpperCase(Locale.ROOT) + what.substring(1);
+        return Act.together(title + " in " + edits.size() + " voices", edits);
     }
 
     private List<Voice> with(String voiceId) {

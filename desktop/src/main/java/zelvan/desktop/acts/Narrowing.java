@@ -50,7 +50,7 @@ public record Narrowing(State now, String voiceId, int phrase) {
     /// @param words a stretch of the guide
     public Act take(Take take, GuideSpan words) {
         if (take.figures().get(phrase).isEmpty()) {
-            return Act.saying("It is not sung in this take");
+            return Act.saying("This take does not sing it: take the words of one that does");
         }
         return voice().flatMap(v ->
                         now.derived()
@@ -80,7 +80,10 @@ public record Narrowing(State now, String voiceId, int phrase) {
                 ? take(take, between)
                 : beyond(take, part, ofStart)
                         .map(other -> take(other, between))
-                        .orElse(Act.saying("No other take sings this"));
+                        .orElse(
+                                Act.saying(
+                                        "No other take sings this: add one that does, or silence it"
+                                                + " (Shift+Delete)"));
     }
 
     /// The take that sounds beyond an edge, or beyond the phrase, or else the best of the others.
