@@ -13,7 +13,6 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
 import zelvan.align.Alignment;
 import zelvan.derived.DerivedVoice;
-import zelvan.session.AudioReference;
 import zelvan.session.ByPhrase;
 import zelvan.session.GuideReference;
 import zelvan.session.HandWork;
@@ -313,21 +312,10 @@ final class Plan {
                 voice.id(),
                 voice.name(),
                 read(voice).meant(session.audioOf(voice)),
-                others(voice),
+                Recorded.others(session, voice),
                 read(voice),
                 line.map(l -> new Sounding(l.heard)),
                 line.flatMap(l -> parts(voice, l, found)));
-    }
-
-    /// The recordings that a voice is put together from.
-    private Map<String, AudioReference> others(Voice voice) {
-        Map<String, AudioReference> others = new HashMap<>();
-        if (!voice.layer().isWhole()) {
-            for (String id : voice.layer().recordingIds()) {
-                session.recording(id).ifPresent(r -> others.put(id, r.audio()));
-            }
-        }
-        return others;
     }
 
     /// Empty where a voice stays as it was recorded, because there is nobody to follow.

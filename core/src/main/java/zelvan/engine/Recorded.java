@@ -1,5 +1,6 @@
 package zelvan.engine;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import zelvan.audio.SoundFile;
@@ -15,6 +16,18 @@ sealed interface Recorded extends Step<Reading> permits Read, Arranged {
         return voice.layer().isWhole()
                 ? Read.of(session.audioOf(voice))
                 : Arranged.of(session, voice.layer());
+    }
+
+    /// The recordings that a voice is put together from, by their ids, as they are meant; none
+    /// where it is one recording.
+    static Map<String, AudioReference> others(Session session, Voice voice) {
+        Map<String, AudioReference> others = new HashMap<>();
+        if (!voice.layer().isWhole()) {
+            for (String id : voice.layer().recordingIds()) {
+                session.recording(id).ifPresent(r -> others.put(id, r.audio()));
+            }
+        }
+        return others;
     }
 
     /// Where one recording goes over into another: while both sound.

@@ -11,17 +11,12 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
-import zelvan.audio.Sound;
-import zelvan.audio.SoundFiles;
-import zelvan.audio.SoundFormat;
 import zelvan.bench.Scratch;
 import zelvan.derived.Derived;
 import zelvan.dsp.Percentile;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
-import zelvan.exchange.VoiceFolder;
-import zelvan.files.Target;
 import zelvan.measure.TakeWeights;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.VoiceSource;
@@ -56,23 +51,13 @@ final class ChoiceTrial {
         try (Scratch scratch = Scratch.named("zelvan-takes")) {
             Path voices = Files.createDirectories(scratch.folder().resolve("voices"));
             TakeTrials.Trial trial = TakeTrials.ofVoice(TAKES, SECONDS, seed);
-            write(voices.resolve("lead.wav"), trial.guide().sound());
-            for (int t = 0; t < TAKES; t++) {
-                write(
-                        voices.resolve("double take " + (t + 1) + ".wav"),
-                        trial.takes().get(t).sound());
-            }
-            Session session = VoiceFolder.session(List.of(voices));
+            Session session = TrialFiles.write(trial, voices);
             try (Engine engine = new Engine(new KeptWork(scratch.folder().resolve("kept")))) {
                 ChoiceTrial choices = new ChoiceTrial(engine);
                 choices.choose(session, choices.map(session), seed);
                 return choices.lines;
             }
         }
-    }
-
-    private static void write(Path file, Sound sound) throws ZelvanProblem {
-        SoundFiles.write(Target.fresh(file), sound, SoundFormat.WAV_24);
     }
 
     private static double seconds(long sinceNanos) {

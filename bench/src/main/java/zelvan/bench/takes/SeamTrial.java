@@ -6,17 +6,14 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.IntStream;
 import zelvan.audio.Sound;
-import zelvan.audio.SoundFiles;
-import zelvan.audio.SoundFormat;
 import zelvan.bench.Scratch;
 import zelvan.derived.Derived;
 import zelvan.dsp.Percentile;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
-import zelvan.exchange.VoiceFolder;
-import zelvan.files.Target;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.VoiceSource;
 import zelvan.session.AudioReference;
@@ -50,7 +47,6 @@ final class SeamTrial {
     private final Random random;
     private final List<Steps> atSeams;
     private final List<Steps> within;
-    private final List<String> recorded = new ArrayList<>();
     private int clicks;
 
     private SeamTrial(
@@ -110,24 +106,13 @@ final class SeamTrial {
     }
 
     private void run(Path voices) throws ZelvanProblem {
-        SoundFiles.write(
-                Target.fresh(voices.resolve("lead.wav")),
-                trial.guide().sound(),
-                SoundFormat.WAV_24);
-        for (int t = 0; t < TAKES; t++) {
-            recorded.add("double take " + (t + 1) + ".wav");
-            SoundFiles.write(
-                    Target.fresh(voices.resolve(recorded.getLast())),
-                    trial.takes().get(t).sound(),
-                    SoundFormat.WAV_24);
-        }
         Session session =
                 Turn.all(
                                 List.of(Scope.ALL),
                                 "All stacks",
                                 "settings",
                                 Settings.of(TimingSettings.PULL, 0.0))
-                        .apply(VoiceFolder.session(List.of(voices)));
+                        .apply(TrialFiles.write(trial, voices));
         Voice voice = session.followers().getFirst();
         Derived derived = engine.derive(session, Progress.NONE);
         TakeMap map = engine.takes(session, voice, Progress.NONE);
@@ -202,8 +187,14 @@ final class SeamTrial {
 
     private double kink(Session session, Clip clip, double seconds) {
         AudioReference audio = session.recording(clip.recordingId()).orElseThrow().audio();
-        Sound sound =
-                trial.takes().get(recorded.indexOf(audio.file().getFileName().toString())).sound();
+        Sound sound = trial.takes().get(takeOf(audio)).sound();
         return Steps.kink(sound.mono(), sound.sampleRateHertz(), seconds - clip.shiftSeconds());
+    }
+
+    private static int takeOf(AudioReference audio) {
+        return IntStream.range(0, TAKES)
+                .filter(t -> audio.file().endsWith(TrialFiles.name(t)))
+                .findFirst()
+                .orElseThrow();
     }
 }

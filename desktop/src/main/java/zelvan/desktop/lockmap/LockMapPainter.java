@@ -25,7 +25,6 @@ import zelvan.measure.PitchLock;
 import zelvan.measure.PitchLockMap;
 import zelvan.session.Role;
 import zelvan.session.Voice;
-import zelvan.units.Clock;
 import zelvan.units.GuideSpan;
 
 /// Paints the grid of voices by phrases.
@@ -39,9 +38,6 @@ import zelvan.units.GuideSpan;
 final class LockMapPainter {
     static final double RULER_HEIGHT = 34;
 
-    /// A narrower cell is one patch. Three figures and some room.
-    private static final double NUMBER_PIXELS = 26;
-
     private static final double PATCH_PIXELS = 26;
 
     static final double WIDEST_SECONDS = 0.08;
@@ -49,9 +45,6 @@ final class LockMapPainter {
     private static final double PITCH_PIXELS = 3;
     private static final double PATCH_TIMING_SHARE = 0.62;
     private static final double GAP = 2;
-
-    /// A letter of the smallest type takes about as much.
-    private static final double LETTER_PIXELS = 6;
 
     private static final double OUTLINE_PIXELS = 2;
     private static final double NARROWEST_DOUBT_PIXELS = 9;
@@ -82,7 +75,7 @@ final class LockMapPainter {
         Derived derived = desk.derived().get();
         LockMapGeometry geometry = LockMapGeometry.of(desk, width);
         SongStrip.paint(g, colours, derived, version(), geometry);
-        ruler(g, colours, geometry, new Words(desk.now()));
+        PhraseRuler.paint(g, colours, geometry, new Words(desk.now()));
         for (LockMapGeometry.Placed placed : LockMapGeometry.rows(desk)) {
             LockMapRow row = placed.row();
             if (placed.y() > bottom || placed.y() + row.height() < top) {
@@ -111,44 +104,6 @@ final class LockMapPainter {
 
     private CellVersion version() {
         return new CellVersion(desk.hearing().version().get());
-    }
-
-    private static void ruler(
-            GraphicsContext g, Palette colours, LockMapGeometry geometry, Words words) {
-        g.setFont(Theme.font(11));
-        g.setTextBaseline(VPos.CENTER);
-        g.setTextAlign(TextAlignment.LEFT);
-        int step = geometry.every(NUMBER_PIXELS);
-        for (int i = 0; i < geometry.phrases().size(); i++) {
-            LockMapGeometry.Extent phrase = geometry.phraseExtent(i);
-            if (!geometry.isInSight(phrase)) {
-                continue;
-            }
-            g.setFill(colours.line());
-            g.fillRect(phrase.x(), RULER_HEIGHT - 3, phrase.width(), 2);
-            g.setFill(colours.quiet());
-            if ((i + 1) % step == 0) {
-                g.fillText(
-                        name(i, phrase, geometry, words),
-                        phrase.x(),
-                        (SongStrip.HEIGHT + RULER_HEIGHT) / 2 - 1);
-            }
-        }
-    }
-
-    /// Its number, and as much of its words as there is room for, or when it is.
-    private static String name(
-            int index, LockMapGeometry.Extent phrase, LockMapGeometry geometry, Words words) {
-        String number = "" + (index + 1);
-        if (phrase.width() < 60) {
-            return number;
-        }
-        String more =
-                words.of(index).orElseGet(() -> Clock.text(geometry.secondsAt(phrase.x()), 0));
-        int room = (int) (phrase.width() / LETTER_PIXELS) - number.length() - 2;
-        return number
-                + "  "
-                + (more.length() <= room ? more : more.substring(0, Math.max(1, room - 1)) + "…");
     }
 
     private void voice(

@@ -52,7 +52,6 @@ public final class Documents implements AutoCloseable {
     private final Path unsaved;
     private final Ledger ledger;
     private final Autosaver autosaver;
-    private final WatchedFolders watched;
     private Optional<Autosave> autosave = Optional.empty();
     private Optional<Autosave.Left> resumed = Optional.empty();
     private int era;
@@ -71,14 +70,6 @@ public final class Documents implements AutoCloseable {
                     Platform.runLater(() -> desk.say(String.valueOf(problem.getMessage())));
                 });
         desk.history().subscribe((before, now) -> changed());
-        watched = new WatchedFolders(file -> Platform.runLater(() -> appeared(file)));
-        desk.history().subscribe(now -> watched.watch(folders(desk.session())));
-    }
-
-    private static Set<Path> folders(Session session) {
-        return session.recordings().stream()
-                .flatMap(r -> Optional.ofNullable(r.audio().file().getParent()).stream())
-                .collect(Collectors.toSet());
     }
 
     /// What may be written for the session that is open.
@@ -143,25 +134,6 @@ public final class Documents implements AutoCloseable {
             }
         } catch (ZelvanProblem e) {
             desk.say(e.getMessage());
-        }
-    }
-
-    /// A sound file that has appeared where the session's recordings lie: a take of a track if it
-    /// is called so; else it is offered.
-    void appeared(Path file) {
-        boolean known =
-                desk.session().recordings().stream().anyMatch(r -> r.audio().file().equals(file));
-        if (known || ledger.wrote(file)) {
-            return;
-        }
-        Optional<Voice> voice = VoiceFolder.takeOf(desk.session(), file);
-        if (voice.isPresent()) {
-            addTakes(voice.get().id(), List.of(file));
-            desk.say(file.getFileName() + " is new, and a take of " + voice.get().name() + " now.");
-        } else {
-            desk.say(
-                    file.getFileName() + " is new beside the recordings of this session.",
-                    new Message.Offer("Bring it in", () -> open(List.of(file))));
         }
     }
 
@@ -401,6 +373,5 @@ public final class Documents implements AutoCloseable {
     @Override
     public void close() {
         autosaver.close();
-        watched.close();
     }
 }

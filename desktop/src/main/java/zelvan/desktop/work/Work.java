@@ -20,6 +20,7 @@ public final class Work implements AutoCloseable {
     private final Deriving deriving;
     private final MidiFiles midi;
     private final Documents documents;
+    private final Arrivals arrivals;
     private final Prints prints;
     private final WaveReading waves;
 
@@ -36,6 +37,7 @@ public final class Work implements AutoCloseable {
         new OnsetListening(desk, engine, background);
         midi = new MidiFiles(desk);
         documents = new Documents(desk, midi, background, data.resolve(UNSAVED), ledger);
+        arrivals = new Arrivals(desk, documents, ledger);
         prints = new Prints(desk, engine, documents);
         waves = new WaveReading(desk.sight().waves());
         keepStarts(data.resolve(STARTS));
@@ -84,6 +86,7 @@ public final class Work implements AutoCloseable {
 
     @Override
     public void close() {
+        arrivals.close();
         documents.close();
         waves.close();
         desk.hearing().player().close();
