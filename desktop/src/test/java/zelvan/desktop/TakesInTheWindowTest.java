@@ -20,6 +20,9 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.desktop.acts.Choosing;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.sheets.PrintSheet;
+import zelvan.desktop.theme.Theme;
+import zelvan.render.VoiceSource;
 import zelvan.session.Clip;
 import zelvan.session.Layer;
 import zelvan.session.Voice;
@@ -218,6 +221,43 @@ class TakesInTheWindowTest extends CloseUpTestBase {
         waitUntilDerived();
         assertThat(voice(RIGHT).layer().takes()).isEmpty();
         assertThat(robot.lookup("#takes-" + right).query().isVisible()).isFalse();
+    }
+
+    /// From the folder to the printed voice with the mouse alone: the takes are opened, three
+    /// phrases chosen with a click each, and what is printed is what is heard.
+    @Test
+    void theMouseLeadsFromFilesToAPrintedVoice(FxRobot robot) throws Exception {
+        openDoubles(robot, 2, 5);
+        waitUntil(() -> map().isComplete() && !map().takes().isEmpty());
+        robot.clickOn("#takes-" + voice(LEFT).id());
+        WaitForAsyncUtils.waitForFxEvents(20);
+        for (int phrase : List.of(1, 3, 4)) {
+            robot.clickOn(cell(robot, phrase == 4 ? 1 : 3, phrase));
+            waitUntilDerived();
+        }
+        assertThat(chosen(1)).contains(map().takes().get(3));
+        assertThat(chosen(4)).contains(map().takes().get(1));
+        Path out = Files.createDirectories(folder.resolve("comp " + System.nanoTime()));
+        robot.interact(() ->
+                new PrintSheet(work.prints(), new Theme(), () -> Optional.of(out.toFile()))
+                        .alert()
+                        .show());
+        WaitForAsyncUtils.waitForFxEvents();
+        robot.clickOn("#print-go");
+        waitUntil(() -> said().stream().anyMatch(m -> m.startsWith("Printed ")));
+
+        Sound printed = SoundFiles.read(out.resolve(LEFT + ".wav")).sound();
+        VoiceSource locked = derived(LEFT).locked().orElseThrow();
+        float[] heard = new float[(int) locked.frames()];
+        locked.read(0, 0, heard, heard.length);
+        assertThat(printed.frames()).isGreaterThanOrEqualTo(heard.length);
+        float[] samples = printed.channel(0);
+        float most = 0;
+        for (int i = 0; i < heard.length; i++) {
+            most = Math.max(most, Math.abs(samples[i] - heard[i]));
+        }
+        // A little more than a step of 24 bits.
+        assertThat(most).isLessThan(3.25f / (1 << 24));
     }
 
     /// What is recorded meanwhile becomes a take of the track that it is called after; anything
