@@ -326,11 +326,12 @@ class EngineTest {
                 .isEqualTo(-1);
     }
 
-    /// The files of a folder, and which file each of them is: written again it is another one.
+    /// The files of a folder, and which file each of them is: written again it is another one. What
+    /// is still being written has a hidden name, and is not there yet.
     private static Map<Path, String> files(Path folder) throws IOException {
         Map<Path, String> files = new TreeMap<>();
         try (var all = Files.list(folder)) {
-            for (Path file : all.toList()) {
+            for (Path file : all.filter(EngineTest::isWhole).toList()) {
                 files.put(
                         file,
                         String.valueOf(
@@ -338,6 +339,10 @@ class EngineTest {
             }
         }
         return files;
+    }
+
+    private static boolean isWhole(Path file) {
+        return !file.getFileName().toString().startsWith(".");
     }
 
     @Test
