@@ -44,6 +44,13 @@ public record Alignment(
                 firstFrom(guideSpan.startSeconds()), firstFrom(guideSpan.endSeconds()));
     }
 
+    /// The anchors within a stretch of the voice, in order.
+    public List<Anchor> anchorsIn(RecordedSpan span) {
+        return anchors.subList(
+                first(a -> a.sourceSeconds() >= span.startSeconds()),
+                first(a -> a.sourceSeconds() >= span.endSeconds()));
+    }
+
     /// Index of the first anchor at or after a moment of the guide.
     private int firstFrom(double guideSeconds) {
         return first(anchor -> anchor.guideSeconds() >= guideSeconds);
@@ -57,6 +64,23 @@ public record Alignment(
     /// beyond them at the same offset.
     public double guideSecondsAt(double sourceSeconds) {
         return between(sourceSeconds, Anchor::sourceSeconds, Anchor::guideSeconds);
+    }
+
+    /// The same of many moments.
+    ///
+    /// @param sourceSeconds in order
+    public double[] guideSecondsAt(double[] sourceSeconds) {
+        double[] guideSeconds = new double[sourceSeconds.length];
+        int after = 0;
+        for (int i = 0; i < sourceSeconds.length; i++) {
+            while (after < anchors.size()
+                    && anchors.get(after).sourceSeconds() <= sourceSeconds[i]) {
+                after++;
+            }
+            guideSeconds[i] =
+                    before(after, sourceSeconds[i], Anchor::sourceSeconds, Anchor::guideSeconds);
+        }
+        return guideSeconds;
     }
 
     /// The voice's moment that belongs to one of the guide: the inverse of [#guideSecondsAt].
@@ -78,10 +102,18 @@ public record Alignment(
 
     private double between(
             double seconds, ToDoubleFunction<Anchor> here, ToDoubleFunction<Anchor> there) {
+        return before(first(a -> here.applyAsDouble(a) > seconds), seconds, here, there);
+    }
+
+    /// @param after the first anchor after the moment
+    private double before(
+            int after,
+            double seconds,
+            ToDoubleFunction<Anchor> here,
+            ToDoubleFunction<Anchor> there) {
         if (anchors.isEmpty()) {
             return seconds;
         }
-        int after = first(anchor -> here.applyAsDouble(anchor) > seconds);
         if (after == 0 || after == anchors.size()) {
             Anchor edge = anchors.get(Math.max(0, after - 1));
             return there.applyAsDouble(edge) + seconds - here.applyAsDouble(edge);

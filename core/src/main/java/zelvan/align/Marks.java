@@ -8,6 +8,7 @@ import java.util.function.DoublePredicate;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.units.Moments;
+import zelvan.units.Search;
 
 /// What the user makes of the landmarks found in a voice. Nothing is heard or matched anew for it:
 /// the landmarks say which of the moments that belong together are lined up as such.
@@ -124,8 +125,6 @@ public record Marks(double sensitivity, List<Landmark> added, List<Double> remov
                 voiceMarks.sensitivity == USUAL_SENSITIVITY
                         ? guideMarks
                         : guideMarks.withSensitivity(voiceMarks.sensitivity);
-        TreeMap<Double, Double> strengths = new TreeMap<>();
-        guide.landmarks().forEach(l -> strengths.put(l.seconds(), l.strength()));
         TreeMap<Double, Anchor> anchors = new TreeMap<>();
         for (Anchor anchor : found.anchors()) {
             boolean landmark = !anchor.byUser() && anchor.kind().isPresent();
@@ -135,7 +134,8 @@ public record Marks(double sensitivity, List<Landmark> added, List<Double> remov
                                     || voiceMarks.isRemoved(anchor.sourceSeconds()));
             if (!removed) {
                 boolean counts =
-                        !landmark || plain.counts(strength(strengths, anchor.guideSeconds()));
+                        !landmark
+                                || plain.counts(strength(guide.landmarks(), anchor.guideSeconds()));
                 anchors.put(anchor.guideSeconds(), counts ? anchor : anchor.asPassage());
             }
         }
@@ -148,11 +148,17 @@ public record Marks(double sensitivity, List<Landmark> added, List<Double> remov
     }
 
     /// Beginnings after rests are plain whether or not a landmark was found there.
-    private static double strength(TreeMap<Double, Double> strengths, double seconds) {
-        return strengths.subMap(seconds - SAME_SECONDS, seconds + SAME_SECONDS).values().stream()
-                .mapToDouble(s -> s)
-                .max()
-                .orElse(1);
+    private static double strength(List<Landmark> inOrder, double seconds) {
+        double most = -1;
+        int near =
+                Search.first(
+                        inOrder.size(), i -> inOrder.get(i).seconds() >= seconds - SAME_SECONDS);
+        for (int i = near;
+                i < inOrder.size() && inOrder.get(i).seconds() < seconds + SAME_SECONDS;
+                i++) {
+            most = Math.max(most, inOrder.get(i).strength());
+        }
+        return most < 0 ? 1 : most;
     }
 
     /// Adds an anchor that lies on the path; what is next to it says the same.

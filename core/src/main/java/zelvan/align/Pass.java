@@ -17,12 +17,15 @@ public record Pass(Aligner.Match match, List<GuideSpan> sung) {
     /// Some of the rest beside a line belongs to it.
     private static final double AROUND_SECONDS = 0.7;
 
+    /// What is left alone for less is no line.
+    private static final double SHORTEST_LINE_SECONDS = 0.5;
+
     public Pass {
         sung = List.copyOf(sung);
     }
 
     /// Everything that is sung.
-    public static Pass whole(VoiceAnalysis guide, Aligner.Match match) {
+    private static Pass whole(VoiceAnalysis guide, Aligner.Match match) {
         return new Pass(match, List.of(new GuideSpan(0, guide.seconds())));
     }
 
@@ -33,14 +36,22 @@ public record Pass(Aligner.Match match, List<GuideSpan> sung) {
 
     /// Divides a recording into its passes.
     ///
-    /// @return in order; empty where it goes through the guide once and no more: then it is matched
-    ///   as a whole
-    public static List<Pass> of(VoiceAnalysis guide, VoiceAnalysis recording) {
+    /// @param once how it matches if it goes through the guide once and no more
+    /// @return in order; only one, which is as it was matched, where that leaves nothing alone that
+    ///   may be a line that comes again
+    public static List<Pass> of(VoiceAnalysis guide, VoiceAnalysis recording, Aligner.Match once) {
+        if (aloneSeconds(once.alignment()) < SHORTEST_LINE_SECONDS) {
+            return List.of(whole(guide, once));
+        }
         List<PassFinder.Run> runs = PassFinder.runs(guide, recording);
         List<List<PassFinder.Run>> passes = divided(runs);
         return passes.size() < 2
-                ? List.of()
+                ? List.of(whole(guide, once))
                 : passes.stream().map(p -> matched(guide, recording, p, runs)).toList();
+    }
+
+    private static double aloneSeconds(Alignment alignment) {
+        return alignment.unmatched().stream().mapToDouble(RecordedSpan::seconds).sum();
     }
 
     /// Whoever goes on goes on in the same pass; whoever comes back to a line begins another one,

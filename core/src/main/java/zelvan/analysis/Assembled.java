@@ -8,6 +8,7 @@ import java.util.function.Function;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.Stream;
 import zelvan.units.RecordedSpan;
+import zelvan.units.Search;
 
 /// What is heard in a voice that is put together from stretches of recordings: what was heard in
 /// these, without listening again. Frames lie where they are nearest; moments are exact.
@@ -138,10 +139,20 @@ public final class Assembled {
             BiFunction<M, Double, M> shifted) {
         return parts.stream()
                 .flatMap(p ->
-                        of.apply(p.heard).stream()
-                                .filter(m -> p.span.contains(seconds.applyAsDouble(m)))
+                        within(of.apply(p.heard), seconds, p.span).stream()
                                 .map(m -> shifted.apply(m, p.shiftSeconds)))
                 .toList();
+    }
+
+    private static <M> List<M> within(
+            List<M> inOrder, ToDoubleFunction<M> seconds, RecordedSpan span) {
+        return inOrder.subList(
+                firstFrom(inOrder, seconds, span.startSeconds()),
+                firstFrom(inOrder, seconds, span.endSeconds()));
+    }
+
+    private static <M> int firstFrom(List<M> inOrder, ToDoubleFunction<M> seconds, double from) {
+        return Search.first(inOrder.size(), i -> seconds.applyAsDouble(inOrder.get(i)) >= from);
     }
 
     private static List<RecordedSpan> spans(

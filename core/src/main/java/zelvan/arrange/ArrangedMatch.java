@@ -87,9 +87,7 @@ public final class ArrangedMatch {
         RecordedSpan span = part.placed.span();
         Alignment whole = part.match.alignment();
         return new Alignment(
-                        whole.anchors().stream()
-                                .filter(a -> span.contains(a.sourceSeconds()))
-                                .toList(),
+                        whole.anchorsIn(span),
                         whole.unmatched().stream()
                                 .filter(span::overlaps)
                                 .map(span::shared)

@@ -38,6 +38,12 @@ record Arranged(List<Stretch> stretches) implements Recorded {
     /// @param clip which part of the recording, and where that lies
     /// @param take whether the recording is one of several takes, and may have several passes
     record Stretch(Read read, Clip clip, boolean take) {
+        /// Asked for very often, and stretches are told apart by their clips.
+        @Override
+        public int hashCode() {
+            return clip.hashCode();
+        }
+
         private Heard heard() {
             return new Heard(read);
         }
@@ -60,15 +66,9 @@ record Arranged(List<Stretch> stretches) implements Recorded {
             return take
                     ? inputs.of(new Passes(leader, heard())).stream()
                             .map(Pass::match)
-                            .max(Comparator.comparing(m -> anchors(m, span)))
+                            .max(Comparator.comparing(m -> m.alignment().anchorsIn(span).size()))
                             .orElseThrow()
                     : inputs.of(new Matched(leader, heard())).whole();
-        }
-
-        private static long anchors(Aligner.Match match, RecordedSpan span) {
-            return match.alignment().anchors().stream()
-                    .filter(a -> span.contains(a.sourceSeconds()))
-                    .count();
         }
 
         /// @param seconds how long its recording is

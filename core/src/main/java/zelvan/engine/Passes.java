@@ -2,7 +2,6 @@ package zelvan.engine;
 
 import java.util.List;
 import zelvan.align.Pass;
-import zelvan.analysis.VoiceAnalysis;
 
 /// The passes of a recording that may go through the guide's lines several times.
 record Passes(Heard leader, Heard take) implements Step<List<Pass>> {
@@ -22,9 +21,7 @@ record Passes(Heard leader, Heard take) implements Step<List<Pass>> {
 
     @Override
     public List<Pass> run(Inputs inputs) {
-        VoiceAnalysis lead = inputs.of(leader);
-        List<Pass> several = Pass.of(lead, inputs.of(take));
-        return several.isEmpty() ? List.of(Pass.whole(lead, inputs.of(once()).whole())) : several;
+        return Pass.of(inputs.of(leader), inputs.of(take), inputs.of(once()).whole());
     }
 
     @Override

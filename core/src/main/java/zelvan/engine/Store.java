@@ -85,7 +85,8 @@ final class Store implements AutoCloseable {
                 (Entry<V>) entries.computeIfAbsent(step, absent -> new Entry<>((Step<V>) absent));
         boolean fresh = asked.visit(entry.step);
         entry.newest = Math.max(entry.newest, asked.number());
-        if (fresh || !entry.value.isDone()) {
+        boolean pending = !entry.value.isDone() && (!entry.planned || rank < entry.rank);
+        if (fresh || pending) {
             List<CompletableFuture<?>> needs = new ArrayList<>();
             for (Step<?> need : step.needs()) {
                 needs.add(need(entry, need, asked, rank));

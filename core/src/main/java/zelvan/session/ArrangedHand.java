@@ -26,6 +26,9 @@ final class ArrangedHand {
     }
 
     private static HandWork partOf(HandWork hand, Clip clip) {
+        if (hand.equals(HandWork.NONE)) {
+            return hand;
+        }
         HandWork inside = clip.span().map(hand::within).orElse(hand);
         return inside.shiftedBy(clip.shiftSeconds());
     }

@@ -41,11 +41,12 @@ public final class MatchedPitch {
         float[] guideSeconds = new float[frames];
         float[] guideCents = cents(leaderPitch);
         boolean[] clear = clear(leaderPitch);
+        double[] seconds = new double[frames];
+        Arrays.setAll(seconds, f -> f * VoiceAnalysis.HOP_SECONDS);
+        double[] guideAt = alignment.guideSecondsAt(seconds);
         for (int f = 0; f < frames; f++) {
-            double seconds = f * VoiceAnalysis.HOP_SECONDS;
-            double guideAt = alignment.guideSecondsAt(seconds);
-            double leader = leaderSeconds.applyAsDouble(guideAt);
-            guideSeconds[f] = (float) guideAt;
+            double leader = leaderSeconds.applyAsDouble(guideAt[f]);
+            guideSeconds[f] = (float) guideAt[f];
             guide[f] = (float) at(guideCents, clear, leader / leaderPitch.hopSeconds());
         }
         for (RecordedSpan alone : alignment.unmatched()) {

@@ -107,6 +107,23 @@ class StoreTest {
                                 .isInstanceOf(CancellationException.class));
     }
 
+    /// Each needs the one before by two ways: as many ways lead to the first as there are numbers
+    /// of thirty digits in binary.
+    @Test
+    void howManyWaysLeadToAStepDoesNotMatter() throws Exception {
+        CountDownLatch latch = new CountDownLatch(1);
+        Step<String> last = waiting("first", latch);
+        for (int k = 0; k < 30; k++) {
+            Named one = step("one " + k, last);
+            Named other = step("other " + k, last);
+            last = step("both " + k, one, other);
+        }
+        CompletableFuture<String> value = store.get(last, asked(), 0);
+        latch.countDown();
+        assertThat(soon(value)).isEqualTo("both 29");
+        assertThat(ran).hasSize(1 + 3 * 30).doesNotHaveDuplicates();
+    }
+
     @Test
     void aStepIsWorkedOutOnceAfterWhatItNeeds() throws Exception {
         Named base = step("base");

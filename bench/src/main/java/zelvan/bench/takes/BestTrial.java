@@ -37,11 +37,7 @@ final class BestTrial {
         TakeMeter meter = new TakeMeter(guide, false);
         for (SungTake take : trial.takes()) {
             VoiceAnalysis heard = new VoiceAnalyser().analyse(take.sound());
-            List<Pass> passes = Pass.of(guide, heard);
-            List<Pass> found =
-                    passes.isEmpty()
-                            ? List.of(Pass.whole(guide, new Aligner().match(guide, heard)))
-                            : passes;
+            List<Pass> found = Pass.of(guide, heard, new Aligner().match(guide, heard));
             if (found.size() > 1) {
                 lines.add("  take %d is divided into %d".formatted(measured.size(), found.size()));
             }

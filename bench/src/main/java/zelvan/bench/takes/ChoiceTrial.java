@@ -88,7 +88,7 @@ final class ChoiceTrial {
     private void choose(Session session, TakeMap map, long seed) {
         Random random = new Random(seed);
         double[] waited = new double[CHOICES];
-        Session now = session;
+        Derived now = engine.derive(session, Progress.NONE);
         for (int k = 0; k < CHOICES; k++) {
             int phrase = random.nextInt(map.phrases().size());
             List<Take> sung =
@@ -96,8 +96,7 @@ final class ChoiceTrial {
             if (!sung.isEmpty()) {
                 Take take = sung.get(random.nextInt(sung.size()));
                 long began = System.nanoTime();
-                now = chosen(now, map, Map.of(phrase, take));
-                hear(now, map.phrases().get(phrase).startSeconds());
+                now = heard(chosen(now, map, Map.of(phrase, take)), map, phrase);
                 waited[k] = seconds(began);
             }
         }
@@ -110,28 +109,26 @@ final class ChoiceTrial {
                                 FIRST,
                                 1000 * Percentile.median(Arrays.copyOf(waited, FIRST))));
         long began = System.nanoTime();
-        now = chosen(now, map, map.best(TakeWeights.USUAL, Set.of()));
-        hear(now, map.phrases().getFirst().startSeconds());
+        heard(chosen(now, map, map.best(TakeWeights.USUAL, Set.of())), map, 0);
         lines.add("  the best of each is heard after %.0f ms".formatted(1000 * seconds(began)));
     }
 
     /// What a click does.
-    private Session chosen(Session session, TakeMap map, Map<Integer, Take> chosen) {
+    private static Session chosen(Derived derived, TakeMap map, Map<Integer, Take> chosen) {
+        Session session = derived.session();
         Voice voice = session.followers().getFirst();
-        Derived derived = engine.derive(session, Progress.NONE);
         List<Clip> clips = derived.comp(voice, map).orElseThrow().choosing(chosen);
         return new Edit.Arrange(voice.id(), voice.name(), "take", clips).apply(session);
     }
 
-    private void hear(Session session, double seconds) {
+    /// What is derived then, after its sound has been read where a phrase begins.
+    private Derived heard(Session session, TakeMap map, int phrase) {
         Voice voice = session.followers().getFirst();
-        VoiceSource source =
-                engine.want(session, List.of(voice.id()), Progress.NONE, soFar -> {})
-                        .join()
-                        .voice(voice.id())
-                        .flatMap(made -> made.locked())
-                        .orElseThrow();
-        float[] heard = new float[HEARD_FRAMES];
-        source.read(0, (long) (seconds * source.sampleRateHertz()), heard, heard.length);
+        Derived derived =
+                engine.want(session, List.of(voice.id()), Progress.NONE, soFar -> {}).join();
+        VoiceSource source = derived.voice(voice.id()).flatMap(made -> made.locked()).orElseThrow();
+        long begins = (long) (map.phrases().get(phrase).startSeconds() * source.sampleRateHertz());
+        source.read(0, begins, new float[HEARD_FRAMES], HEARD_FRAMES);
+        return derived;
     }
 }

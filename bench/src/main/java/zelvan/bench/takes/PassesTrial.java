@@ -3,6 +3,7 @@ package zelvan.bench.takes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
+import zelvan.align.Aligner;
 import zelvan.align.Alignment;
 import zelvan.align.Pass;
 import zelvan.analysis.VoiceAnalyser;
@@ -29,7 +30,7 @@ final class PassesTrial {
             TakeTrials.Trial trial = TakeTrials.ofPasses(PASSES, seed + k);
             VoiceAnalysis guide = new VoiceAnalyser().analyse(trial.guide().sound());
             VoiceAnalysis recording = new VoiceAnalyser().analyse(trial.takes().getFirst().sound());
-            List<Pass> passes = Pass.of(guide, recording);
+            List<Pass> passes = Pass.of(guide, recording, new Aligner().match(guide, recording));
             var guideSpans =
                     trial.guide().lines().stream()
                             .collect(Collectors.toMap(SungLine::label, SungLine::span));
