@@ -78,7 +78,7 @@ public record Alignment(
                 after++;
             }
             guideSeconds[i] =
-                    before(after, sourceSeconds[i], Anchor::sourceSeconds, Anchor::guideSeconds);
+                    between(after, sourceSeconds[i], Anchor::sourceSeconds, Anchor::guideSeconds);
         }
         return guideSeconds;
     }
@@ -102,11 +102,11 @@ public record Alignment(
 
     private double between(
             double seconds, ToDoubleFunction<Anchor> here, ToDoubleFunction<Anchor> there) {
-        return before(first(a -> here.applyAsDouble(a) > seconds), seconds, here, there);
+        return between(first(a -> here.applyAsDouble(a) > seconds), seconds, here, there);
     }
 
     /// @param after the first anchor after the moment
-    private double before(
+    private double between(
             int after,
             double seconds,
             ToDoubleFunction<Anchor> here,

@@ -16,16 +16,22 @@ record Seam(double seconds, double fadeSeconds) {
     private static final double CUT_SECONDS = 0.03;
 
     /// The quietest place between two stretches: before the breath of the second, or else within
-    /// it. Where there is no rest between them, the first gives way.
+    /// it, or within the breath for what comes next in the first. Where there is no rest between
+    /// them, the first gives way; nothing is heard of what comes next in it.
     static Seam between(Sung before, Sung after) {
         double from = Math.max(before.endsSeconds(), after.roomFromSeconds());
-        for (double end : new double[] {after.breathSeconds(), after.beginsSeconds()}) {
-            double to = Math.min(before.roomToSeconds(), end);
+        double last = Math.min(after.beginsSeconds(), before.nextSeconds());
+        double[] ends = {
+            Math.min(before.roomToSeconds(), after.breathSeconds()),
+            Math.min(before.roomToSeconds(), after.beginsSeconds()),
+            last
+        };
+        for (double to : ends) {
             if (to - from >= 2 * SHORTEST_FADE_SECONDS) {
                 return quietest(before.laid(), after.laid(), from, to);
             }
         }
-        return new Seam(after.beginsSeconds() - CUT_SECONDS / 2, CUT_SECONDS);
+        return new Seam(last - CUT_SECONDS / 2, CUT_SECONDS);
     }
 
     private static Seam quietest(Laid before, Laid after, double from, double to) {

@@ -15,13 +15,15 @@ import zelvan.units.RecordedSpan;
 /// @param breathSeconds where whoever sings it breathes before it; where it begins, if he does not
 /// @param roomToSeconds until when there is nothing but rest after it, breaths for what follows not
 ///   counted
+/// @param nextSeconds when something else is sung after it
 record Sung(
         Laid laid,
         double beginsSeconds,
         double endsSeconds,
         double roomFromSeconds,
         double breathSeconds,
-        double roomToSeconds) {
+        double roomToSeconds,
+        double nextSeconds) {
     /// What is sung closer to the stretch belongs to it.
     private static final double SAME_SECONDS = 0.06;
 
@@ -63,6 +65,7 @@ record Sung(
                 ends + shiftSeconds,
                 Math.min(from, breath) + shiftSeconds,
                 breath + shiftSeconds,
-                Math.max(room, ends) + shiftSeconds);
+                Math.max(room, ends) + shiftSeconds,
+                Math.max(to, ends) + shiftSeconds);
     }
 }
