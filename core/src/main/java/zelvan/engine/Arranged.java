@@ -4,13 +4,13 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import zelvan.align.Aligner;
 import zelvan.align.Pass;
 import zelvan.analysis.Assembled;
@@ -20,7 +20,6 @@ import zelvan.arrange.Arrangement;
 import zelvan.arrange.Placed;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
-import zelvan.dsp.Resampler;
 import zelvan.render.Epochs;
 import zelvan.render.RawSource;
 import zelvan.session.AudioReference;
@@ -32,7 +31,10 @@ import zelvan.units.RecordedSpan;
 
 /// Puts a voice together from stretches of recordings. What was heard in these and how they were
 /// matched is put together as well, and not worked out anew.
-record Arranged(List<Stretch> stretches) implements Recorded {
+///
+/// @param own the recording whose sample rate and format it has, whatever is chosen: the first of
+///   its takes, or else what it begins with
+record Arranged(List<Stretch> stretches, Read own) implements Recorded {
     private static final double SAME_SECONDS = 1e-6;
 
     /// @param clip which part of the recording, and where that lies
@@ -92,15 +94,17 @@ record Arranged(List<Stretch> stretches) implements Recorded {
     static Arranged of(Session session, Layer layer) {
         return new Arranged(
                 layer.clips().stream()
-                        .map(clip -> {
-                            AudioReference audio =
-                                    session.recording(clip.recordingId()).orElseThrow().audio();
-                            return new Stretch(
-                                    Read.of(audio),
-                                    clip,
-                                    layer.takes().contains(clip.recordingId()));
-                        })
-                        .toList());
+                        .map(clip ->
+                                new Stretch(
+                                        read(session, clip.recordingId()),
+                                        clip,
+                                        layer.takes().contains(clip.recordingId())))
+                        .toList(),
+                read(session, layer.takes().stream().findFirst().orElse(layer.recordingId())));
+    }
+
+    private static Read read(Session session, String recordingId) {
+        return Read.of(session.recording(recordingId).orElseThrow().audio());
     }
 
     @Override
@@ -110,7 +114,8 @@ record Arranged(List<Stretch> stretches) implements Recorded {
 
     @Override
     public List<Step<?>> needs() {
-        return stretches.stream().<Step<?>>map(Stretch::read).toList();
+        return Stream.<Step<?>>concat(Stream.of(own), stretches.stream().map(Stretch::read))
+                .toList();
     }
 
     @Override
@@ -122,18 +127,18 @@ record Arranged(List<Stretch> stretches) implements Recorded {
             }
         }
         SoundFile first = file(inputs, stretches.getFirst());
+        SoundFile like = inputs.of(own).file().orElse(first);
+        int rateHertz = like.sound().sampleRateHertz();
         Sound sound =
                 Arrangement.of(
                         stretches.stream()
                                 .map(s ->
                                         new Arrangement.Piece(
-                                                atRate(
-                                                        file(inputs, s).sound(),
-                                                        first.sound().sampleRateHertz()),
+                                                atRate(inputs, s, rateHertz),
                                                 s.placed(file(inputs, s).sound().seconds())))
                                 .toList());
         SoundFile file =
-                new SoundFile(sound, first.format(), sha256(inputs), 0, first.startSeconds());
+                new SoundFile(sound, like.format(), sha256(inputs), 0, first.startSeconds());
         return new Reading(Optional.of(file), Optional.of(new RawSource(sound)), Optional.empty());
     }
 
@@ -148,14 +153,11 @@ record Arranged(List<Stretch> stretches) implements Recorded {
         return files;
     }
 
-    private static Sound atRate(Sound sound, int rateHertz) {
-        if (sound.sampleRateHertz() == rateHertz) {
-            return sound;
-        }
-        Resampler resampler = new Resampler(sound.sampleRateHertz(), rateHertz);
-        float[][] channels = new float[sound.channelCount()][];
-        Arrays.setAll(channels, c -> resampler.resample(sound.channel(c)));
-        return Sound.owning(rateHertz, channels);
+    private static Sound atRate(Inputs inputs, Stretch stretch, int rateHertz) {
+        Sound sound = file(inputs, stretch).sound();
+        return sound.sampleRateHertz() == rateHertz
+                ? sound
+                : inputs.also(new Resampled(stretch.read, rateHertz));
     }
 
     private static SoundFile file(Inputs inputs, Stretch stretch) {
@@ -221,17 +223,14 @@ record Arranged(List<Stretch> stretches) implements Recorded {
         return stretches.stream().<Step<?>>map(Stretch::prepared).toList();
     }
 
-    /// Those of its recordings; empty where one of these had to be resampled.
-    Optional<Epochs> epochs(Inputs inputs) {
+    /// Those of its recordings.
+    Epochs epochs(Inputs inputs) {
         int rate = inputs.of(this).file().orElseThrow().sound().sampleRateHertz();
-        List<Epochs.Stretch> own = new ArrayList<>();
+        List<Epochs.Stretch> parts = new ArrayList<>();
         double taken = 0;
         for (int i = 0; i < stretches.size(); i++) {
             Stretch stretch = stretches.get(i);
             Sound sound = file(inputs, stretch).sound();
-            if (sound.sampleRateHertz() != rate) {
-                return Optional.empty();
-            }
             Placed placed = stretch.placed(sound.seconds());
             RecordedSpan place = placed.inVoice();
             double ends =
@@ -242,15 +241,17 @@ record Arranged(List<Stretch> stretches) implements Recorded {
             long later =
                     Math.round(placed.seconds() * rate)
                             - Math.round(placed.span().startSeconds() * rate);
-            own.add(
+            parts.add(
                     new Epochs.Stretch(
-                            inputs.of(stretch.prepared()).epochs(),
+                            inputs.of(stretch.prepared())
+                                    .epochs()
+                                    .resampled((double) rate / sound.sampleRateHertz()),
                             Math.round(begins * rate) - later,
                             Math.round(ends * rate) - later,
                             later));
             taken = Math.max(taken, ends);
         }
-        return Optional.of(Epochs.joined(own));
+        return Epochs.joined(parts);
     }
 
     /// Where the half of each ends, if the first goes on when the second begins.

@@ -39,7 +39,7 @@ record Prepared(Sounding sounding) implements Step<VoiceSound> {
                 !hasHeardOctaves()
                         ? Optional.empty()
                         : switch (read()) {
-                            case Arranged arranged -> arranged.epochs(inputs);
+                            case Arranged arranged -> Optional.of(arranged.epochs(inputs));
                             case Read read -> kept(inputs, read, sound);
                         };
         known.ifPresent(sound::know);

@@ -104,6 +104,20 @@ public final class Epochs {
                 runs.stream().map(Run::marks).toArray(double[][]::new));
     }
 
+    /// Of the same sound at another sample rate.
+    ///
+    /// @param factor the new rate by the old one
+    public Epochs resampled(double factor) {
+        return factor == 1
+                ? this
+                : new Epochs(
+                        Arrays.stream(runStart).map(f -> (int) Math.round(f * factor)).toArray(),
+                        Arrays.stream(runEnd).map(f -> (int) Math.round(f * factor)).toArray(),
+                        Arrays.stream(marks)
+                                .map(run -> Arrays.stream(run).map(m -> m * factor).toArray())
+                                .toArray(double[][]::new));
+    }
+
     public int runs() {
         return runStart.length;
     }

@@ -19,11 +19,14 @@ import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
+import zelvan.dsp.Correlation;
 import zelvan.dsp.Percentile;
+import zelvan.dsp.Resampler;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Target;
 import zelvan.measure.TakeFigures;
 import zelvan.measure.TakeWeights;
+import zelvan.session.AudioReference;
 import zelvan.session.Clip;
 import zelvan.session.Edit;
 import zelvan.session.FreeIds;
@@ -302,6 +305,39 @@ class TakesTest {
                         .choosing(word, map().takes().get(0));
         assertThat(back).hasSize(1);
         assertThat(back.getFirst().shiftSeconds()).isZero();
+    }
+
+    /// The voice begins with a take at another sample rate, in 16 bits.
+    @Test
+    void theVoiceKeepsItsRateAndFormat() throws Exception {
+        Path file = folder.resolve("Mära – tk (4)%20.wav");
+        float[] low = new Resampler(RATE, 44_100).resample(SLOW.sound().channel(0));
+        SoundFiles.write(Target.fresh(file), Sound.owning(44_100, low), SoundFormat.WAV_16);
+        Recording more = Recording.of(new FreeIds(session).next("r"), AudioReference.to(file));
+        Session added = new TakeEdit.Add(voice().id(), "double", List.of(more)).apply(session);
+        Voice voice = added.voice(voice().id()).orElseThrow();
+        TakeMap map = engine.takes(added, voice, Progress.NONE);
+        List<Clip> clips =
+                engine.derive(added, Progress.NONE)
+                        .comp(voice, map)
+                        .orElseThrow()
+                        .choosing(Map.of(0, map.takes().getLast()));
+        assertThat(clips.getFirst().recordingId()).isEqualTo(more.id());
+        DerivedVoice made =
+                derived(new Edit.Arrange(voice.id(), "double", "takes", clips).apply(added));
+        assertThat(made.file().orElseThrow().format()).isEqualTo(SoundFormat.WAV_FLOAT);
+        assertThat(made.file().orElseThrow().sound().sampleRateHertz()).isEqualTo(RATE);
+        double from = map.phrases().getFirst().startSeconds() + 0.5;
+        RecordedSpan within = new RecordedSpan(from, from + 1);
+        double[] heard = samples(made.file().orElseThrow().sound(), within);
+        double[] own = samples(SLOW.sound(), within.shiftedBy(-clips.getFirst().shiftSeconds()));
+        assertThat(Correlation.of(heard.length, i -> heard[i], i -> own[i])).isGreaterThan(0.999);
+    }
+
+    private static double[] samples(Sound sound, RecordedSpan span) {
+        double[] samples = new double[(int) (span.seconds() * RATE)];
+        sound.read(0, Math.round(span.startSeconds() * RATE), samples, 0, samples.length);
+        return samples;
     }
 
     @Test
