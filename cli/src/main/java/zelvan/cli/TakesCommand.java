@@ -89,7 +89,7 @@ final class TakesCommand implements Callable<Integer> {
             throw new UsageProblem(
                     name,
                     "takes are compared with the guide, and it does not follow it",
-                    "Choose takes of a voice that follows, and let it lead then (zelvan new --guide)");
+                    "Choose takes of a copy that follows, and let that lead then, in the window");
         }
         if (!added.isEmpty()) {
             FreeIds free = new FreeIds(session);

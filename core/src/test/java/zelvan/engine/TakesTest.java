@@ -31,7 +31,9 @@ import zelvan.session.Clip;
 import zelvan.session.Edit;
 import zelvan.session.FreeIds;
 import zelvan.session.Recording;
+import zelvan.session.Role;
 import zelvan.session.Session;
+import zelvan.session.Stack;
 import zelvan.session.TakeEdit;
 import zelvan.session.Voice;
 import zelvan.singers.Performance;
@@ -348,6 +350,21 @@ class TakesTest {
         float[] heard = new float[WRONG.sound().frames()];
         made.locked().orElseThrow().read(0, 0, heard, heard.length);
         assertThat(heard).isEqualTo(WRONG.sound().channel(0));
+    }
+
+    /// The lead is put together as well: as a voice that follows what led before.
+    @Test
+    void aVoiceThatWasChosenLeads() {
+        Session chosen = choosing(Map.of(1, map().takes().get(1)));
+        String before = session.guide().orElseThrow().id();
+        Session led =
+                new Edit.SetGuide(voice().id(), "double", Stack.of(Role.DOUBLE)).apply(chosen);
+        Derived derived = engine.derive(led, Progress.NONE);
+        assertThat(derived.problems()).isEmpty();
+        assertThat(derived.guidePhrases()).hasSameSizeAs(map().phrases());
+        DerivedVoice follows = derived.voice(before).orElseThrow();
+        assertThat(follows.lock().before().medianSeconds()).isGreaterThan(0.02);
+        assertThat(follows.lock().after().medianSeconds()).isLessThan(0.01);
     }
 
     @Test

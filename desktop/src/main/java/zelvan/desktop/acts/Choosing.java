@@ -149,8 +149,8 @@ public record Choosing(State now) {
                 .map(v -> Act.of(new TakeEdit.Add(voiceId, v.name(), recordings)))
                 .orElse(
                         Act.saying(
-                                "The guide is what takes are compared with: choose takes of a voice"
-                                        + " that follows, and let it lead then"));
+                                "The guide is what takes are compared with: copy it (Ctrl+D), choose"
+                                        + " takes of the copy, and let that lead then"));
     }
 
     /// Takes a recording out of what a voice is chosen from; what the voice is made of stays.
