@@ -2,9 +2,11 @@ package zelvan.engine;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import zelvan.align.Pass;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
+import zelvan.measure.TakeFigures;
 import zelvan.measure.TakeMeter;
 import zelvan.session.AudioReference;
 import zelvan.takes.Take;
@@ -27,6 +29,7 @@ record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boo
         SoundFile file = inputs.of(passes.take().read()).file().orElseThrow();
         TakeMeter meter = new TakeMeter(inputs.of(passes.leader()), otherLine);
         List<Pass> each = inputs.of(passes);
+        List<List<Optional<TakeFigures>>> figures = meter.measure(file.sound(), heard, each);
         List<Take> takes = new ArrayList<>();
         for (Pass pass : each) {
             takes.add(
@@ -38,7 +41,7 @@ record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boo
                             file.sound(),
                             heard,
                             pass,
-                            meter.measure(heard, pass)));
+                            figures.get(takes.size())));
         }
         return takes;
     }

@@ -34,6 +34,7 @@ public final class TakeReport {
             double missingSeconds,
             double otherWordsSeconds,
             double noiseDecibels,
+            double clippedMs,
             double doubt,
             double likeness) {}
 
@@ -96,6 +97,7 @@ public final class TakeReport {
                 rounded(f.missingSeconds()),
                 rounded(f.wrongSeconds()),
                 rounded(f.noiseDecibels()),
+                rounded(1000 * f.clippedSeconds()),
                 rounded(f.doubt()),
                 rounded(f.likeness()));
     }

@@ -14,6 +14,7 @@ import java.util.Locale;
 /// @param missingSeconds how much of the guide's phrase it does not sing
 /// @param wrongSeconds how much of it sounds like other words
 /// @param noiseDecibels how much more noise than the take has as a rule, 0 or more
+/// @param clippedSeconds how long it is cut flat, all tops of its waves together
 /// @param doubt the share of its landmarks whose match is not trusted, 0 to 1
 /// @param likeness how far it is the guide again, 0 (sung another time) to 1 (as good as a copy)
 public record TakeFigures(
@@ -24,6 +25,7 @@ public record TakeFigures(
         double missingSeconds,
         double wrongSeconds,
         double noiseDecibels,
+        double clippedSeconds,
         double doubt,
         double likeness) {
     private static final double AUDIBLE_DECIBELS = 1.5;
@@ -56,12 +58,14 @@ public record TakeFigures(
         return weights.words() * (missingSeconds + wrongSeconds) / TakeWeights.WORD_SECONDS;
     }
 
-    /// The part that all else has: level, noise, doubt and likeness.
+    /// The part that all else has: level, noise, clipping, doubt and likeness.
     public double others(TakeWeights weights) {
         return weights.level()
                         * Math.max(0, Math.abs(levelDecibels) - Hearing.LEVEL_DECIBELS)
                         / TakeWeights.LEVEL_DECIBELS
-                + weights.noise() * noiseDecibels / TakeWeights.NOISE_DECIBELS
+                + weights.noise()
+                        * (noiseDecibels / TakeWeights.NOISE_DECIBELS
+                                + clippedSeconds / TakeWeights.CLIPPED_SECONDS)
                 + weights.doubt() * doubt / TakeWeights.DOUBT
                 + weights.likeness() * likeness / TakeWeights.LIKENESS;
     }
@@ -94,6 +98,9 @@ public record TakeFigures(
         }
         if (noiseDecibels >= NOISY_DECIBELS) {
             parts.add("noise");
+        }
+        if (clippedSeconds > 0) {
+            parts.add("clipped");
         }
         if (likeness >= ALIKE) {
             parts.add("as the guide again");

@@ -8,6 +8,7 @@ import zelvan.align.Anchor;
 import zelvan.align.Pass;
 import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.audio.Sound;
 import zelvan.dsp.Percentile;
 import zelvan.units.GuideSpan;
 import zelvan.units.Pitch;
@@ -57,8 +58,17 @@ public final class TakeMeter {
     /// What is the same for all phrases of a take.
     private record Usual(double levelDecibels, double harmonicDecibels) {}
 
-    /// @return for each phrase of the guide; empty where it is not sung
-    public List<Optional<TakeFigures>> measure(VoiceAnalysis take, Pass pass) {
+    /// @param sound of the take
+    /// @param passes how it goes with the guide each time
+    /// @return for each of them, for each phrase of the guide; empty where it is not sung
+    public List<List<Optional<TakeFigures>>> measure(
+            Sound sound, VoiceAnalysis take, List<Pass> passes) {
+        List<RecordedSpan> flatTops = FlatTops.of(sound);
+        return passes.stream().map(p -> measure(take, p, flatTops)).toList();
+    }
+
+    private List<Optional<TakeFigures>> measure(
+            VoiceAnalysis take, Pass pass, List<RecordedSpan> flatTops) {
         List<GuideSpan> phrases = guide.phrasesAsGuide();
         double[] levels = new double[phrases.size()];
         double[] harmonic = new double[phrases.size()];
@@ -76,7 +86,7 @@ public final class TakeMeter {
         return phrases.stream()
                 .map(p ->
                         isSung(pass, p)
-                                ? Optional.of(figures(take, pass, p, usual))
+                                ? Optional.of(figures(take, pass, p, usual, flatTops))
                                 : Optional.<TakeFigures>empty())
                 .toList();
     }
@@ -92,7 +102,12 @@ public final class TakeMeter {
         return alignment.missing().stream().mapToDouble(phrase::sharedSeconds).sum();
     }
 
-    private TakeFigures figures(VoiceAnalysis take, Pass pass, GuideSpan phrase, Usual usual) {
+    private TakeFigures figures(
+            VoiceAnalysis take,
+            Pass pass,
+            GuideSpan phrase,
+            Usual usual,
+            List<RecordedSpan> flatTops) {
         Alignment alignment = pass.match().alignment();
         RecordedSpan own = alignment.inVoice(phrase);
         List<Anchor> all = alignment.anchorsIn(phrase.widenedBy(EDGE_SECONDS));
@@ -120,6 +135,7 @@ public final class TakeMeter {
                 missingSeconds(alignment, phrase),
                 wrongSeconds(take, alignment, phrase),
                 Math.max(0, usual.harmonicDecibels - harmonicDecibels(take, own)),
+                flatTops.stream().mapToDouble(own::sharedSeconds).sum(),
                 doubt,
                 likeness(spread, apart));
     }

@@ -7,7 +7,7 @@ import zelvan.setting.Settings;
 
 /// How much each part of [TakeFigures] counts where the best take is looked for; 1 as a rule. Parts
 /// are made comparable by what is about as bad: 10 ms, 10 cents, 2 dB more than is heard at all, a
-/// twentieth of a second of wrong or missing words.
+/// twentieth of a second of wrong or missing words, a thousandth cut flat.
 public record TakeWeights(
         double timing,
         double pitch,
@@ -21,6 +21,7 @@ public record TakeWeights(
     static final double LEVEL_DECIBELS = 2;
     static final double WORD_SECONDS = 0.05;
     static final double NOISE_DECIBELS = 1.5;
+    static final double CLIPPED_SECONDS = 0.001;
     static final double DOUBT = 1;
     static final double LIKENESS = 0.1;
 
@@ -28,7 +29,8 @@ public record TakeWeights(
     public static final Amount PITCH = weight("pitch", "Pitch", "how well it is in tune");
     public static final Amount LEVEL = weight("level", "Level", "whether it is as loud as always");
     public static final Amount WORDS = weight("words", "Words", "missing and other words");
-    public static final Amount NOISE = weight("noise", "Noise", "noise that it has beside others");
+    public static final Amount NOISE =
+            weight("noise", "Noise", "noise that it has beside others, and clipping");
     public static final Amount DOUBT_WEIGHT =
             weight("doubt", "Doubt", "matches that are not trusted");
     public static final Amount LIKENESS_WEIGHT =

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
@@ -25,6 +26,7 @@ import zelvan.dsp.Resampler;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Target;
 import zelvan.measure.TakeFigures;
+import zelvan.measure.TakeMeter;
 import zelvan.measure.TakeWeights;
 import zelvan.session.AudioReference;
 import zelvan.session.Clip;
@@ -187,9 +189,29 @@ class TakesTest {
     }
 
     @Test
+    void aTakeThatIsClippedSaysSo() {
+        Take take = map().takes().get(1);
+        VoiceAnalysis lead = engine.derive(session, Progress.NONE).guideAnalysis().orElseThrow();
+        float[] loud = SLOW.sound().channel(0).clone();
+        for (int i = 0; i < loud.length; i++) {
+            loud[i] = Math.clamp(6 * loud[i], -1, 1);
+        }
+        TakeFigures clipped =
+                new TakeMeter(lead, false)
+                        .measure(Sound.owning(RATE, loud), take.heard(), List.of(take.pass()))
+                        .getFirst()
+                        .getFirst()
+                        .orElseThrow();
+        assertThat(clipped.words()).contains("clipped");
+        assertThat(figures(1, 0).words()).doesNotContain("clipped");
+        assertThat(clipped.score(TakeWeights.USUAL))
+                .isGreaterThan(figures(1, 0).score(TakeWeights.USUAL) + 1);
+    }
+
+    @Test
     void whatCountsMostDecides() {
-        TakeFigures late = new TakeFigures(0, 0.05, 2, 0, 0, 0, 0, 0, 0);
-        TakeFigures flat = new TakeFigures(0, 0.005, 30, 0, 0, 0, 0, 0, 0);
+        TakeFigures late = new TakeFigures(0, 0.05, 2, 0, 0, 0, 0, 0, 0, 0);
+        TakeFigures flat = new TakeFigures(0, 0.005, 30, 0, 0, 0, 0, 0, 0, 0);
         assertThat(flat.score(TakeWeights.USUAL)).isLessThan(late.score(TakeWeights.USUAL));
         TakeWeights inTune = new TakeWeights(1, 3, 1, 1, 1, 1, 1);
         assertThat(late.score(inTune)).isLessThan(flat.score(inTune));

@@ -41,7 +41,7 @@ final class BestTrial {
             if (found.size() > 1) {
                 lines.add("  take %d is divided into %d".formatted(measured.size(), found.size()));
             }
-            measured.add(found.stream().map(p -> meter.measure(heard, p)).toList());
+            measured.add(meter.measure(take.sound(), heard, found));
         }
     }
 

@@ -31,7 +31,7 @@ final class TrueFigures {
     TakeFigures of(String label) {
         Fault fault = take.faults().get(label);
         if (fault == Fault.MISSING) {
-            return new TakeFigures(0, 0, 0, 0, MISSING_SECONDS, 0, 0, 0, 0);
+            return new TakeFigures(0, 0, 0, 0, MISSING_SECONDS, 0, 0, 0, 0, 0);
         }
         Map<String, Double> own = seconds(take, label);
         List<Moment> lead =
@@ -49,6 +49,7 @@ final class TrueFigures {
                 0,
                 fault == Fault.WRONG_WORD ? WRONG_SECONDS : 0,
                 fault == Fault.NOISE ? NOISE_DECIBELS : 0,
+                0,
                 0,
                 0);
     }
