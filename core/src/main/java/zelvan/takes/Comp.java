@@ -5,12 +5,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import zelvan.align.Alignment;
-import zelvan.align.Anchor;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
-import zelvan.dsp.Percentile;
 import zelvan.session.Clip;
 import zelvan.session.Clips;
 import zelvan.units.GuideSpan;
@@ -19,37 +16,26 @@ import zelvan.units.RecordedSpan;
 /// Makes a voice of what was chosen for its phrases: each phrase is placed where the voice has it,
 /// and the recordings go over into each other in the rests.
 ///
-/// A take that was sung to the song stays where it was sung; one from another tempo, or from
-/// another place in a long recording, is placed phrase by phrase, so that it lies where the voice's
-/// own phrase is. Within a phrase a word is placed where the voice has that word, a few
-/// milliseconds to and fro, so that the cycles of both lie upon each other at the seams.
+/// Where takes lie is found by [Placing]; a word is moved a few milliseconds to and fro from there,
+/// so that the cycles of both lie upon each other at the seams.
 public final class Comp {
-    /// As far off a phrase may be where it was sung; the timing takes care of it.
-    private static final double IN_PLACE_SECONDS = 0.3;
-
-    /// What is shorter goes with the words beside it.
-    private static final double SHORTEST_SECONDS = 0.06;
-
-    private static final double BESIDE_SECONDS = 0.2;
     private static final double MOST_REACH_SECONDS = 0.12;
 
     /// Of a word, so much may sound from the other recording.
     private static final double REACH_OF_WORD = 0.4;
 
-    private static final double SAME_SECONDS = 1e-6;
-    private static final int LEAST_ANCHORS = 3;
-
-    private final List<GuideSpan> pieces;
+    private final Pieces pieces;
     private final Clips clips;
     private final Laid voice;
     private final Alignment alignment;
+    private final Placing placing;
 
-    /// @param pieces phrases of the guide, or parts of them
-    private Comp(List<GuideSpan> pieces, Clips clips, Laid voice, Alignment alignment) {
-        this.pieces = List.copyOf(pieces);
+    private Comp(Pieces pieces, Clips clips, Laid voice, Alignment alignment) {
+        this.pieces = pieces;
         this.clips = clips;
         this.voice = voice;
         this.alignment = alignment;
+        placing = new Placing(pieces, clips, alignment);
     }
 
     /// @param phrases of the guide
@@ -63,7 +49,7 @@ public final class Comp {
             Sound sound,
             VoiceAnalysis heard,
             Alignment alignment) {
-        return new Comp(phrases, clips, new Laid(heard, sound, 0), alignment);
+        return new Comp(new Pieces(phrases), clips, new Laid(heard, sound, 0), alignment);
     }
 
     /// Words of a phrase, or of several.
@@ -71,29 +57,10 @@ public final class Comp {
     /// @param words a stretch of the guide
     /// @return what the voice is made of if these come from a take
     public List<Clip> choosing(GuideSpan words, Take take) {
-        List<GuideSpan> divided = new ArrayList<>();
+        Pieces.Divided divided = pieces.dividedAt(words);
         Map<Integer, Take> chosen = new HashMap<>();
-        for (GuideSpan phrase : pieces) {
-            if (phrase.sharedSeconds(words) < SHORTEST_SECONDS) {
-                divided.add(phrase);
-                continue;
-            }
-            GuideSpan own = phrase.shared(words);
-            double from = own.startSeconds();
-            double to = own.endSeconds();
-            if (from - phrase.startSeconds() < SHORTEST_SECONDS) {
-                from = phrase.startSeconds();
-            } else {
-                divided.add(new GuideSpan(phrase.startSeconds(), from));
-            }
-            to = phrase.endSeconds() - to < SHORTEST_SECONDS ? phrase.endSeconds() : to;
-            chosen.put(divided.size(), take);
-            divided.add(new GuideSpan(from, to));
-            if (to < phrase.endSeconds()) {
-                divided.add(new GuideSpan(to, phrase.endSeconds()));
-            }
-        }
-        return new Comp(divided, clips, voice, alignment).choosing(chosen);
+        divided.words().forEach(piece -> chosen.put(piece, take));
+        return new Comp(divided.pieces(), clips, voice, alignment).choosing(chosen);
     }
 
     /// @param chosen takes by the index of the phrase; the others stay as they are
@@ -117,12 +84,12 @@ public final class Comp {
         Clips made = otherwise instanceof Source.Stays ? clips : new Clips(List.of());
         Optional<Seam> before = Optional.empty();
         int first = 0;
-        for (int p = 1; p <= pieces.size(); p++) {
-            if (p < pieces.size() && sources.get(p).isSame(sources.get(first))) {
+        for (int p = 1; p <= pieces.count(); p++) {
+            if (p < pieces.count() && sources.get(p).isSame(sources.get(first))) {
                 continue;
             }
             Optional<Seam> after =
-                    p < pieces.size() ? Optional.of(seam(sources, p)) : Optional.empty();
+                    p < pieces.count() ? Optional.of(seam(sources, p)) : Optional.empty();
             for (Clip clip : stretch(sources.get(first), first, p - 1, before, after)) {
                 made = made.taking(clip, room(first, p - 1));
             }
@@ -134,14 +101,17 @@ public final class Comp {
 
     private List<Source> sources(Map<Integer, Take> chosen, Source otherwise) {
         List<Source> sources = new ArrayList<>();
-        for (int p = 0; p < pieces.size(); p++) {
+        for (int p = 0; p < pieces.count(); p++) {
             Take take = chosen.get(p);
-            sources.add(take == null ? otherwise : new Source.Chosen(take, shift(take, p)));
+            sources.add(
+                    take == null
+                            ? otherwise
+                            : new Source.Chosen(take, placing.shiftSeconds(take, p)));
         }
-        for (int p = 0; p < pieces.size(); p++) {
-            if (sources.get(p) instanceof Source.Chosen own && !goesOn(own, p)) {
-                List<WordSeam> in = goesOnWith(p) ? wordSeam(sources, p) : List.of();
-                List<WordSeam> out = goesOnWith(p + 1) ? wordSeam(sources, p + 1) : List.of();
+        for (int p = 0; p < pieces.count(); p++) {
+            if (sources.get(p) instanceof Source.Chosen own && !placing.goesOn(own, p)) {
+                List<WordSeam> in = pieces.goesOn(p) ? wordSeam(sources, p) : List.of();
+                List<WordSeam> out = pieces.goesOn(p + 1) ? wordSeam(sources, p + 1) : List.of();
                 if (in.size() + out.size() > 0) {
                     sources.set(p, own.later(WordSeam.later(in, out)));
                 }
@@ -150,25 +120,13 @@ public final class Comp {
         return sources;
     }
 
-    /// Whether a piece is of the same phrase as the one before it.
-    private boolean goesOnWith(int piece) {
-        return piece > 0
-                && piece < pieces.size()
-                && pieces.get(piece).startSeconds() - pieces.get(piece - 1).endSeconds()
-                        < SAME_SECONDS;
-    }
-
-    private boolean isPart(int piece) {
-        return goesOnWith(piece) || goesOnWith(piece + 1);
-    }
-
     /// Between what the voice sings before some pieces and what it sings after them.
     private RecordedSpan room(int first, int last) {
-        double before = goesOnWith(first) ? MOST_REACH_SECONDS : 0;
-        double after = goesOnWith(last + 1) ? MOST_REACH_SECONDS : 0;
+        double before = pieces.goesOn(first) ? MOST_REACH_SECONDS : 0;
+        double after = pieces.goesOn(last + 1) ? MOST_REACH_SECONDS : 0;
         double from = first == 0 ? 0 : Math.max(0, stays(first - 1).endsSeconds() - before);
         double to =
-                last + 1 < pieces.size()
+                last + 1 < pieces.count()
                         ? stays(last + 1).beginsSeconds() + after
                         : Math.max(voice.heard().seconds(), clips.endSeconds());
         return new RecordedSpan(from, Math.max(from, to));
@@ -180,7 +138,7 @@ public final class Comp {
 
     /// The take that everything is chosen from, if it is one that was sung in one go.
     private Optional<Take> oneForAll(Map<Integer, Take> chosen) {
-        if (chosen.size() < pieces.size()) {
+        if (chosen.size() < pieces.count()) {
             return Optional.empty();
         }
         Take any = chosen.values().iterator().next();
@@ -189,46 +147,9 @@ public final class Comp {
                 : Optional.empty();
     }
 
-    /// By how much later a take lies in the voice than in its recording.
-    private double shift(Take take, int piece) {
-        GuideSpan span = pieces.get(piece);
-        List<Anchor> own = TakeMap.anchors(take, span);
-        List<Anchor> anchors =
-                own.size() < LEAST_ANCHORS && isPart(piece)
-                        ? TakeMap.anchors(take, span.widenedBy(BESIDE_SECONDS))
-                        : own;
-        double[] later =
-                anchors.stream()
-                        .mapToDouble(a ->
-                                alignment.sourceSecondsAt(a.guideSeconds()) - a.sourceSeconds())
-                        .toArray();
-        double shift = later.length == 0 ? 0 : Percentile.median(later);
-        if (isPart(piece)) {
-            return beside(take, piece)
-                    .map(Clip::shiftSeconds)
-                    .filter(s -> Math.abs(s - shift) <= IN_PLACE_SECONDS)
-                    .findFirst()
-                    .orElse(shift);
-        }
-        return take.isWhole() && Math.abs(shift) <= IN_PLACE_SECONDS ? 0 : shift;
-    }
-
-    /// What the voice is made of the same recording beside a piece.
-    private Stream<Clip> beside(Take take, int piece) {
-        RecordedSpan place = alignment.inVoice(pieces.get(piece)).widenedBy(BESIDE_SECONDS);
-        return clips.all().stream()
-                .filter(c -> c.recordingId().equals(take.recordingId()))
-                .filter(c -> c.inVoice().orElseThrow().overlaps(place));
-    }
-
-    /// Whether a piece lies where the same recording does beside it.
-    private boolean goesOn(Source.Chosen own, int piece) {
-        return beside(own.take(), piece).anyMatch(c -> c.shiftSeconds() == own.shiftSeconds());
-    }
-
     /// @param piece the one that the second of the two is for
     private Seam seam(List<Source> sources, int piece) {
-        List<WordSeam> within = goesOnWith(piece) ? wordSeam(sources, piece) : List.of();
+        List<WordSeam> within = pieces.goesOn(piece) ? wordSeam(sources, piece) : List.of();
         if (!within.isEmpty()) {
             return within.getFirst().found();
         }
