@@ -20,9 +20,12 @@ public final class ArrangedMatch {
 
     private static final double SHORTEST_MISSING_SECONDS = 0.15;
 
-    /// @param heard what is heard in the stretch's recording
-    /// @param match how that was matched with the guide, all of it
-    public record Part(Placed placed, VoiceAnalysis heard, Aligner.Match match) {
+    /// How far most of the voice lies from the guide is told no finer to who matches anew: it
+    /// changes a little with every stretch, and what was matched would be matched again.
+    private static final double ABOUT_SECONDS = 0.1;
+
+    /// @param match how its recording was matched with the guide, all of it
+    public record Part(Placed placed, Aligner.Match match) {
         /// How far it lies from where the guide sings the same.
         private double secondsAway() {
             return match.alignment().guideSecondsAt(placed.span().middleSeconds())
@@ -32,14 +35,24 @@ public final class ArrangedMatch {
 
     private ArrangedMatch() {}
 
+    /// Matches a part that was brought from elsewhere in its place.
+    public interface Anew {
+        /// @param index of the part
+        /// @param guideLaterSeconds by how much later than there the guide sings the same
+        Alignment match(int index, double guideLaterSeconds);
+    }
+
     /// @param parts at least one, in order
-    public static Aligner.Match of(VoiceAnalysis guide, List<Part> parts) {
+    /// @param anew see [#anew]; who matches parts again and again keeps what came of it
+    public static Aligner.Match of(VoiceAnalysis guide, List<Part> parts, Anew anew) {
         List<Alignment> each = new ArrayList<>();
         List<GuideSpan> missing = new ArrayList<>(guide.phrasesAsGuide());
         double usual = usualSecondsAway(parts);
-        for (Part part : parts) {
+        double about = ABOUT_SECONDS * Math.rint(usual / ABOUT_SECONDS);
+        for (int i = 0; i < parts.size(); i++) {
+            Part part = parts.get(i);
             boolean there = Math.abs(part.secondsAway() - usual) <= SAME_PLACE_SECONDS;
-            Alignment own = there ? inPlace(part) : anew(guide, part, usual);
+            Alignment own = there ? inPlace(part) : anew.match(i, about);
             each.add(own);
             if (!own.anchors().isEmpty()) {
                 GuideSpan sung = own.inGuide(part.placed.inVoice());
@@ -96,22 +109,28 @@ public final class ArrangedMatch {
                 .shiftedBy(part.placed.shiftSeconds(), 0);
     }
 
-    private static Alignment anew(VoiceAnalysis guide, Part part, double usualSecondsAway) {
-        RecordedSpan span = part.placed.span();
-        RecordedSpan place = part.placed.inVoice();
-        GuideSpan there = place.asGuide().shiftedBy(usualSecondsAway).widenedBy(AROUND_SECONDS);
+    /// Matches a stretch in its place.
+    ///
+    /// @param heard what is heard in its recording
+    /// @param guideLaterSeconds by how much later than there the guide sings the same
+    /// @return in the time of the voice
+    public static Alignment anew(
+            VoiceAnalysis guide, VoiceAnalysis heard, Placed placed, double guideLaterSeconds) {
+        RecordedSpan span = placed.span();
+        RecordedSpan place = placed.inVoice();
+        GuideSpan there = place.asGuide().shiftedBy(guideLaterSeconds).widenedBy(AROUND_SECONDS);
         int guideFrom = guide.frameAt(there.startSeconds());
-        int voiceFrom = part.heard.frameAt(span.startSeconds());
+        int voiceFrom = heard.frameAt(span.startSeconds());
         int guideTo = guide.frameAt(there.endSeconds());
-        int voiceTo = part.heard.frameAt(span.endSeconds());
+        int voiceTo = heard.frameAt(span.endSeconds());
         if (guideTo <= guideFrom || voiceTo <= voiceFrom) {
             return Alignment.NONE;
         }
         return new Aligner()
-                .match(guide.slice(guideFrom, guideTo), part.heard.slice(voiceFrom, voiceTo))
+                .match(guide.slice(guideFrom, guideTo), heard.slice(voiceFrom, voiceTo))
                 .alignment()
                 .shiftedBy(
-                        voiceFrom * VoiceAnalysis.HOP_SECONDS + part.placed.shiftSeconds(),
+                        voiceFrom * VoiceAnalysis.HOP_SECONDS + placed.shiftSeconds(),
                         guideFrom * VoiceAnalysis.HOP_SECONDS);
     }
 }

@@ -172,7 +172,7 @@ public record Derived(
         Map<String, DerivedVoice> all = new HashMap<>(before.voices);
         all.putAll(voices);
         Map<String, TakeMap> allTakes = new HashMap<>(before.takes);
-        allTakes.putAll(takes);
+        takes.forEach((id, map) -> allTakes.merge(id, map, (was, is) -> is.over(was)));
         return new Derived(session, all, foundKey, allTakes);
     }
 

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import zelvan.align.Aligner;
+import zelvan.align.Alignment;
 import zelvan.align.Pass;
 import zelvan.analysis.Assembled;
 import zelvan.analysis.VoiceAnalysis;
@@ -272,12 +273,34 @@ record Arranged(List<Stretch> stretches, Read own) implements Recorded {
     Aligner.Match matched(Inputs inputs, Heard leader) {
         List<ArrangedMatch.Part> parts = new ArrayList<>();
         for (Stretch stretch : stretches) {
-            VoiceAnalysis heard = inputs.of(stretch.heard());
-            Placed placed = stretch.placed(heard.seconds());
+            Placed placed = stretch.placed(inputs.of(stretch.heard()).seconds());
             parts.add(
-                    new ArrangedMatch.Part(
-                            placed, heard, stretch.matched(inputs, leader, placed.span())));
+                    new ArrangedMatch.Part(placed, stretch.matched(inputs, leader, placed.span())));
         }
-        return ArrangedMatch.of(inputs.of(leader), parts);
+        return ArrangedMatch.of(
+                inputs.of(leader),
+                parts,
+                (i, later) -> inputs.also(new Anew(leader, stretches.get(i), later)));
+    }
+
+    /// A stretch that was brought from elsewhere, matched in its place.
+    private record Anew(Heard leader, Stretch stretch, double guideLaterSeconds)
+            implements Step<Alignment> {
+        @Override
+        public List<Step<?>> needs() {
+            return List.of(leader, stretch.heard());
+        }
+
+        @Override
+        public Alignment run(Inputs inputs) {
+            VoiceAnalysis heard = inputs.of(stretch.heard());
+            return ArrangedMatch.anew(
+                    inputs.of(leader), heard, stretch.placed(heard.seconds()), guideLaterSeconds);
+        }
+
+        @Override
+        public long bytes(Alignment value) {
+            return Matched.bytes(value);
+        }
     }
 }

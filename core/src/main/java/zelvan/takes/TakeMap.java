@@ -67,6 +67,12 @@ public record TakeMap(
                 : new TakeMap(phrases, own, recordings, ready, problems);
     }
 
+    /// This, or what was known before, as long as that is more: takes are told again one after the
+    /// other with every change.
+    public TakeMap over(TakeMap before) {
+        return isComplete() || ready >= before.ready ? this : before;
+    }
+
     /// Whether all that can be worked out is.
     public boolean isComplete() {
         return ready + problems.size() >= recordings;

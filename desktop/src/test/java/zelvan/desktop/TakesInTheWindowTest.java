@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 import javafx.geometry.Point2D;
 import javafx.scene.control.Labeled;
 import javafx.scene.control.ToggleButton;
@@ -74,9 +75,16 @@ class TakesInTheWindowTest extends CloseUpTestBase {
         assertThat(robot.lookup(".take-strip").queryAll()).hasSameSizeAs(map().takes());
         Layer before = voice(LEFT).layer();
         assertThat(chosen(0)).contains(map().takes().getFirst());
+        int all = map().takes().size();
+        AtomicInteger fewest = new AtomicInteger(all);
+        robot.interact(() ->
+                desk.derived()
+                        .addListener((of, was, is) ->
+                                fewest.accumulateAndGet(map().takes().size(), Math::min)));
 
         robot.clickOn(cell(robot, 3, 1));
         waitUntilDerived();
+        assertThat(fewest).as("takes in sight while it is worked out").hasValue(all);
         assertThat(undoTitle()).isEqualTo(LEFT + ": take for phrase 2");
         assertThat(chosen(1)).contains(map().takes().get(3));
         assertThat(chosen(0)).contains(map().takes().getFirst());

@@ -1,6 +1,5 @@
 package zelvan.desktop.work;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -19,7 +18,6 @@ import zelvan.problem.ZelvanProblem;
 import zelvan.session.AudioReference;
 import zelvan.session.Edit;
 import zelvan.session.Session;
-import zelvan.takes.TakeMap;
 
 /// Brings what is derived up to the session: in the background, shown as it gets ready, and never
 /// that of a session which is not open any more.
@@ -132,15 +130,6 @@ public final class Deriving {
         }
     }
 
-    /// Takes that were told since are not forgotten.
-    private static Map<String, TakeMap> newest(
-            Map<String, TakeMap> some, Map<String, TakeMap> others) {
-        Map<String, TakeMap> newest = new HashMap<>(some);
-        others.forEach((id, map) ->
-                newest.merge(id, map, (one, other) -> other.ready() > one.ready() ? other : one));
-        return newest;
-    }
-
     private static boolean isNews(DerivedVoice made, Derived before) {
         return before.voice(made.voiceId())
                 .map(b -> b.isOnlyOpened() && !made.isOnlyOpened())
@@ -159,7 +148,7 @@ public final class Deriving {
         desk.know(read);
         Derived known =
                 next.of(next.session().knowing(read))
-                        .withTakes(newest(next.takes(), desk.derived().get().takes()));
+                        .withTakes(next.over(desk.derived().get()).takes());
         desk.show(known);
         if (known.session().equals(desk.session())) {
             desk.deriving().end();
