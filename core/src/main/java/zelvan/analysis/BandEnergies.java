@@ -21,6 +21,9 @@ final class BandEnergies {
     /// The bands in which esses stand out.
     static final int HISS_FROM = 4;
 
+    /// By so much the lower hiss may be louder than the upper one.
+    private static final float MOST_LOWER_DECIBELS = 10;
+
     private static final int FFT_LENGTH = 256;
 
     /// Decibels, one array a band.
@@ -63,6 +66,18 @@ final class BandEnergies {
                 }
             }
         }
+    }
+
+    /// How loud it hisses, by frame: in the upper band, or in the one below it where there is hiss
+    /// in both. Formants reach into the lower one only.
+    double[] hiss() {
+        float[] lower = decibels[HISS_FROM];
+        float[] upper = decibels[HISS_FROM + 1];
+        double[] hiss = new double[frames];
+        for (int f = 0; f < frames; f++) {
+            hiss[f] = Math.max(upper[f], Math.min(lower[f], upper[f] + MOST_LOWER_DECIBELS));
+        }
+        return hiss;
     }
 
     /// The mean over some bands, by frame.

@@ -1,6 +1,7 @@
 package zelvan.analysis;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import zelvan.units.ClockSpan;
 import zelvan.units.RecordedSpan;
@@ -13,13 +14,17 @@ final class PhraseFinder {
     private static final double LONGEST_CONSONANTS_SECONDS = 0.22;
     private static final double SHORTEST_BREATH_SECONDS = 0.08;
     private static final double LONGEST_BREATH_SECONDS = 1.2;
-    private static final double SHORTEST_ESS_SECONDS = 0.03;
+    private static final double SHORTEST_ESS_SECONDS = 0.045;
 
     /// A phrase has this much pitched sound, or it is a breath or a noise.
     private static final double LEAST_VOICED_SECONDS = 0.05;
 
     /// In an ess the hiss stands this far above the formants.
-    private static final double ESS_DECIBELS = 6;
+    private static final double ESS_DECIBELS = -2;
+
+    private static final double BESIDE_ESS_SECONDS = 0.15;
+    private static final double ESS_ABOVE_BESIDE_DECIBELS = 6;
+    private static final double ESS_BELOW_VOWELS_DECIBELS = 21;
 
     private PhraseFinder() {}
 
@@ -80,21 +85,38 @@ final class PhraseFinder {
         return voiced * pitch.hopSeconds();
     }
 
-    /// Where hiss prevails over the formants.
-    static List<RecordedSpan> esses(BandEnergies bands, double activeDecibels) {
-        double[] hiss = bands.mean(BandEnergies.HISS_FROM, BandEnergies.BANDS);
+    /// Where hiss prevails over the formants, and is not much softer than vowels are.
+    ///
+    /// @param vowelDecibels how loud the formants of the voice are as a rule
+    static List<RecordedSpan> esses(BandEnergies bands, double vowelDecibels) {
+        double[] hiss = bands.hiss();
         double[] sonorant = bands.mean(BandEnergies.SONORANT_FROM, BandEnergies.SONORANT_TO);
         List<RecordedSpan> esses = new ArrayList<>();
         for (RecordedSpan span :
                 runs(
                         bands.frames,
-                        f -> hiss[f] > sonorant[f] + ESS_DECIBELS && hiss[f] > activeDecibels - 6,
+                        f ->
+                                hiss[f] > sonorant[f] + ESS_DECIBELS
+                                        && hiss[f] > vowelDecibels - ESS_BELOW_VOWELS_DECIBELS,
                         BandEnergies.HOP_SECONDS)) {
-            if (span.seconds() >= SHORTEST_ESS_SECONDS) {
+            if (span.seconds() >= SHORTEST_ESS_SECONDS && standsOut(hiss, span)) {
                 esses.add(span);
             }
         }
         return esses;
+    }
+
+    /// Whether it hisses more than it does beside: where all hisses, nothing is an ess.
+    private static boolean standsOut(double[] hiss, RecordedSpan span) {
+        int from = (int) Math.round(span.startSeconds() / BandEnergies.HOP_SECONDS);
+        int to = (int) Math.round(span.endSeconds() / BandEnergies.HOP_SECONDS);
+        int beside = (int) Math.round(BESIDE_ESS_SECONDS / BandEnergies.HOP_SECONDS);
+        double inside = Arrays.stream(hiss, from, to).average().orElseThrow();
+        double around =
+                Arrays.stream(hiss, Math.max(0, from - beside), Math.min(hiss.length, to + beside))
+                        .min()
+                        .orElseThrow();
+        return inside > around + ESS_ABOVE_BESIDE_DECIBELS;
     }
 
     private static List<RecordedSpan> runs(int count, Frames frames, double hopSeconds) {

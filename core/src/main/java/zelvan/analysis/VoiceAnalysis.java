@@ -39,7 +39,7 @@ public record VoiceAnalysis(
         List<RecordedSpan> esses,
         List<RecordedSpan> breaths) {
     /// Changes whenever an analysis of the same sound would come out differently.
-    public static final int VERSION = 16;
+    public static final int VERSION = 17;
 
     public static final double HOP_SECONDS = 0.005;
 

@@ -16,6 +16,7 @@ import zelvan.singers.Performance;
 import zelvan.testing.Takes;
 import zelvan.units.Pitch;
 import zelvan.units.RecordedSpan;
+import zelvan.units.TimeSpan;
 
 class VoiceAnalyserTest {
     /// Harmonics that fall with 1/h, in the middle of silence.
@@ -123,16 +124,31 @@ class VoiceAnalyserTest {
         assertThat((double) found / sung).isGreaterThan(0.7);
     }
 
+    /// Voiced ones as well, and nothing else; a take that hisses all the time has none.
     @Test
-    void essesAreHeard() {
-        List<Performance.Moment> moments = Takes.LEAD.performance().moments();
-        double seesStart =
-                moments.stream()
-                        .filter(m -> m.id().equals("b/1/consonant"))
-                        .findFirst()
-                        .orElseThrow()
-                        .seconds();
-        assertThat(Takes.LEAD.analysis().esses()).anyMatch(e -> e.contains(seesStart + 0.06));
+    void sibilantsAreHeard() {
+        for (Takes.Take take : List.of(Takes.LEAD, Takes.LOOSE)) {
+            List<TimeSpan> sung = take.performance().sibilants();
+            List<RecordedSpan> heard = take.analysis().esses();
+            assertThat(sung).isNotEmpty().hasSameSizeAs(heard);
+            for (int i = 0; i < sung.size(); i++) {
+                assertThat(heard.get(i).startSeconds())
+                        .isCloseTo(sung.get(i).startSeconds(), within(0.03));
+                assertThat(heard.get(i).endSeconds())
+                        .isCloseTo(sung.get(i).endSeconds(), within(0.03));
+            }
+        }
+    }
+
+    @Test
+    void whereAllHissesNothingIsAnEss() {
+        Random random = new Random(1);
+        float[] hiss = Takes.LEAD.sound().channel(0).clone();
+        for (int i = 0; i < hiss.length; i++) {
+            hiss[i] += (float) (0.1 * random.nextGaussian());
+        }
+        assertThat(new VoiceAnalyser().analyse(Sound.owning(Takes.RATE_HERTZ, hiss)).esses())
+                .isEmpty();
     }
 
     @ParameterizedTest

@@ -1,6 +1,8 @@
 package zelvan.singers;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 import zelvan.units.TimeSpan;
 
 /// One take, as it really happened: which phone sounds when, at which pitch, and the moments that
@@ -12,10 +14,37 @@ import zelvan.units.TimeSpan;
 /// @param seconds length of the take
 public record Performance(
         List<TimedPhone> phones, List<Moment> moments, List<TimeSpan> adLibs, double seconds) {
+    private static final double TOUCHING_SECONDS = 1e-6;
+
     public Performance {
         phones = List.copyOf(phones);
         moments = List.copyOf(moments);
         adLibs = List.copyOf(adLibs);
+    }
+
+    /// Where sibilants sound, in order; those that touch are one.
+    public List<TimeSpan> sibilants() {
+        return where(t -> t.phone.isSibilant());
+    }
+
+    /// Where breaths are heard, in order.
+    public List<TimeSpan> breaths() {
+        return where(t -> t.phone == Phone.BREATH);
+    }
+
+    private List<TimeSpan> where(Predicate<TimedPhone> holds) {
+        List<TimeSpan> spans = new ArrayList<>();
+        for (TimedPhone timed : phones) {
+            if (!holds.test(timed)) {
+                continue;
+            }
+            boolean touches =
+                    !spans.isEmpty()
+                            && timed.startSeconds - spans.getLast().endSeconds() < TOUCHING_SECONDS;
+            double start = touches ? spans.removeLast().startSeconds() : timed.startSeconds;
+            spans.add(new TimeSpan(start, timed.endSeconds));
+        }
+        return spans;
     }
 
     /// One phone in time.

@@ -115,6 +115,10 @@ enum Phone {
         return noiseLevel;
     }
 
+    boolean isSibilant() {
+        return this == S || this == SH || this == Z;
+    }
+
     boolean isPlosive() {
         return kind == Kind.PLOSIVE || kind == Kind.VOICED_PLOSIVE;
     }

@@ -51,8 +51,7 @@ final class ChoiceTrial {
         try (Scratch scratch = Scratch.named("zelvan-takes")) {
             Path voices = Files.createDirectories(scratch.folder().resolve("voices"));
             // What was sung is not kept: a user's memory does not hold it either.
-            Session session =
-                    TrialFiles.write(TakeTrials.ofVoice(TAKES, SECONDS, seed), voices);
+            Session session = TrialFiles.write(TakeTrials.ofVoice(TAKES, SECONDS, seed), voices);
             try (Engine engine = new Engine(new KeptWork(scratch.folder().resolve("kept")))) {
                 ChoiceTrial choices = new ChoiceTrial(engine);
                 choices.choose(session, choices.map(session), seed);
