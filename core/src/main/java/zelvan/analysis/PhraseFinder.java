@@ -3,6 +3,8 @@ package zelvan.analysis;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.stream.IntStream;
+import zelvan.dsp.Percentile;
 import zelvan.units.ClockSpan;
 import zelvan.units.RecordedSpan;
 
@@ -19,12 +21,16 @@ final class PhraseFinder {
     /// A phrase has this much pitched sound, or it is a breath or a noise.
     private static final double LEAST_VOICED_SECONDS = 0.05;
 
-    /// In an ess the hiss stands this far above the formants.
+    /// In an ess the hiss stands this far above the formants. Measured on simulated singers: 17 in
+    /// an "s", 4 in a "z", −8 in a "v".
     private static final double ESS_DECIBELS = -2;
+
+    /// It is no softer than this beside vowels. Measured on the same: 12 in an "s", 17 in a "z", 24
+    /// in an "f".
+    private static final double ESS_BELOW_VOWELS_DECIBELS = 21;
 
     private static final double BESIDE_ESS_SECONDS = 0.15;
     private static final double ESS_ABOVE_BESIDE_DECIBELS = 6;
-    private static final double ESS_BELOW_VOWELS_DECIBELS = 21;
 
     private PhraseFinder() {}
 
@@ -85,25 +91,35 @@ final class PhraseFinder {
         return voiced * pitch.hopSeconds();
     }
 
-    /// Where hiss prevails over the formants, and is not much softer than vowels are.
-    ///
-    /// @param vowelDecibels how loud the formants of the voice are as a rule
-    static List<RecordedSpan> esses(BandEnergies bands, double vowelDecibels) {
+    /// Where hiss prevails over the formants, is not much softer than vowels are, and stands out
+    /// from what is beside it.
+    static List<RecordedSpan> esses(BandEnergies bands, PitchTrack pitch) {
         double[] hiss = bands.hiss();
         double[] sonorant = bands.mean(BandEnergies.SONORANT_FROM, BandEnergies.SONORANT_TO);
+        double leastDecibels = vowelDecibels(sonorant, pitch) - ESS_BELOW_VOWELS_DECIBELS;
         List<RecordedSpan> esses = new ArrayList<>();
         for (RecordedSpan span :
                 runs(
                         bands.frames,
-                        f ->
-                                hiss[f] > sonorant[f] + ESS_DECIBELS
-                                        && hiss[f] > vowelDecibels - ESS_BELOW_VOWELS_DECIBELS,
+                        f -> hiss[f] > sonorant[f] + ESS_DECIBELS && hiss[f] > leastDecibels,
                         BandEnergies.HOP_SECONDS)) {
             if (span.seconds() >= SHORTEST_ESS_SECONDS && standsOut(hiss, span)) {
                 esses.add(span);
             }
         }
         return esses;
+    }
+
+    /// How loud formants are as a rule where there is a pitch; without any, nothing is soft beside
+    /// them.
+    private static double vowelDecibels(double[] sonorant, PitchTrack pitch) {
+        int frames = (int) Math.round(pitch.hopSeconds() / BandEnergies.HOP_SECONDS);
+        double[] voiced =
+                IntStream.range(0, pitch.frames())
+                        .filter(pitch::voiced)
+                        .mapToDouble(f -> sonorant[Math.min(f * frames, sonorant.length - 1)])
+                        .toArray();
+        return voiced.length == 0 ? Double.POSITIVE_INFINITY : Percentile.median(voiced);
     }
 
     /// Whether it hisses more than it does beside: where all hisses, nothing is an ess.

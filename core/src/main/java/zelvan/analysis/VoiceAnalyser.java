@@ -1,9 +1,7 @@
 package zelvan.analysis;
 
 import java.util.List;
-import java.util.stream.IntStream;
 import zelvan.audio.Sound;
-import zelvan.dsp.Percentile;
 import zelvan.dsp.Resampler;
 import zelvan.units.RecordedSpan;
 
@@ -35,8 +33,7 @@ public final class VoiceAnalyser {
         float[][] mel =
                 new MelBands(ANALYSIS_RATE_HERTZ).analyse(samples, levels, activeLevel, hop);
         List<RecordedSpan> phrases = PhraseFinder.phrases(active, pitch);
-        List<RecordedSpan> esses =
-                PhraseFinder.esses(bands, vowelDecibels(bands, pitch, activeLevel));
+        List<RecordedSpan> esses = PhraseFinder.esses(bands, pitch);
         List<Transition> transitions = LandmarkDetector.transitions(bands);
         LevelEdges edges = new LevelEdges(levels, activeLevel, transitions);
         return new VoiceAnalysis(
@@ -52,28 +49,6 @@ public final class VoiceAnalyser {
                 NoteFinder.find(pitch),
                 esses,
                 PhraseFinder.breaths(active, phrases, hop));
-    }
-
-    /// How loud formants are in the middle of all that has a pitch; as quiet as rest if nothing
-    /// has.
-    private static double vowelDecibels(
-            BandEnergies bands, PitchTrack pitch, double activeDecibels) {
-        double[] sonorant = bands.mean(BandEnergies.SONORANT_FROM, BandEnergies.SONORANT_TO);
-        double[] voiced =
-                IntStream.range(0, pitch.frames())
-                        .filter(pitch::voiced)
-                        .mapToDouble(f ->
-                                sonorant[
-                                        Math.min(
-                                                bands.frames - 1,
-                                                (int)
-                                                        Math.round(
-                                                                f
-                                                                        * pitch.hopSeconds()
-                                                                        / BandEnergies
-                                                                                .HOP_SECONDS))])
-                        .toArray();
-        return voiced.length == 0 ? activeDecibels : Percentile.median(voiced);
     }
 
     static float[] atAnalysisRate(Sound sound) {

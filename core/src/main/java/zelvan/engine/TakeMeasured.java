@@ -2,11 +2,9 @@ package zelvan.engine;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import zelvan.align.Pass;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
-import zelvan.measure.TakeFigures;
 import zelvan.measure.TakeMeter;
 import zelvan.session.AudioReference;
 import zelvan.takes.Take;
@@ -20,7 +18,11 @@ record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boo
         implements Step<List<Take>> {
     @Override
     public List<Step<?>> needs() {
-        return List.of(passes, passes.leader(), passes.take(), passes.take().read());
+        return List.of(passes, passes.leader(), passes.take(), passes.take().read(), flatTops());
+    }
+
+    private FlatTopsFound flatTops() {
+        return new FlatTopsFound(passes.take().read());
     }
 
     @Override
@@ -29,7 +31,6 @@ record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boo
         SoundFile file = inputs.of(passes.take().read()).file().orElseThrow();
         TakeMeter meter = new TakeMeter(inputs.of(passes.leader()), otherLine);
         List<Pass> each = inputs.of(passes);
-        List<List<Optional<TakeFigures>>> figures = meter.measure(file.sound(), heard, each);
         List<Take> takes = new ArrayList<>();
         for (Pass pass : each) {
             takes.add(
@@ -41,7 +42,7 @@ record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boo
                             file.sound(),
                             heard,
                             pass,
-                            figures.get(takes.size())));
+                            meter.measure(heard, inputs.of(flatTops()), pass)));
         }
         return takes;
     }

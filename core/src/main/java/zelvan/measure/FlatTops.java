@@ -11,7 +11,7 @@ import zelvan.units.RecordedSpan;
 /// How it works: some samples in a row have the highest or the lowest value of all, and that is
 /// near full scale. So many equal ones a wave has at its top only where it is cut (common practice
 /// is three at full scale; one more keeps deep notes in 16 bits apart).
-final class FlatTops {
+public final class FlatTops {
     private static final int FEWEST_SAMPLES = 4;
     private static final float LEAST_PEAK = 0.5f;
     private static final int BLOCK = 1 << 16;
@@ -53,7 +53,7 @@ final class FlatTops {
     }
 
     /// @return in order of their beginnings; those of different channels may overlap
-    static List<RecordedSpan> of(Sound sound) {
+    public static List<RecordedSpan> of(Sound sound) {
         List<RecordedSpan> all = new ArrayList<>();
         float[] block = new float[BLOCK];
         for (int c = 0; c < sound.channelCount(); c++) {

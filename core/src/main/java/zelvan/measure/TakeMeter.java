@@ -8,7 +8,6 @@ import zelvan.align.Anchor;
 import zelvan.align.Pass;
 import zelvan.analysis.Note;
 import zelvan.analysis.VoiceAnalysis;
-import zelvan.audio.Sound;
 import zelvan.dsp.Percentile;
 import zelvan.units.GuideSpan;
 import zelvan.units.Pitch;
@@ -58,17 +57,11 @@ public final class TakeMeter {
     /// What is the same for all phrases of a take.
     private record Usual(double levelDecibels, double harmonicDecibels) {}
 
-    /// @param sound of the take
-    /// @param passes how it goes with the guide each time
-    /// @return for each of them, for each phrase of the guide; empty where it is not sung
-    public List<List<Optional<TakeFigures>>> measure(
-            Sound sound, VoiceAnalysis take, List<Pass> passes) {
-        List<RecordedSpan> flatTops = FlatTops.of(sound);
-        return passes.stream().map(p -> measure(take, p, flatTops)).toList();
-    }
-
-    private List<Optional<TakeFigures>> measure(
-            VoiceAnalysis take, Pass pass, List<RecordedSpan> flatTops) {
+    /// @param take what is heard in it
+    /// @param flatTops where it is clipped, see [FlatTops]
+    /// @return for each phrase of the guide; empty where it is not sung
+    public List<Optional<TakeFigures>> measure(
+            VoiceAnalysis take, List<RecordedSpan> flatTops, Pass pass) {
         List<GuideSpan> phrases = guide.phrasesAsGuide();
         double[] levels = new double[phrases.size()];
         double[] harmonic = new double[phrases.size()];

@@ -25,6 +25,7 @@ import zelvan.dsp.Percentile;
 import zelvan.dsp.Resampler;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Target;
+import zelvan.measure.FlatTops;
 import zelvan.measure.TakeFigures;
 import zelvan.measure.TakeMeter;
 import zelvan.measure.TakeWeights;
@@ -198,8 +199,7 @@ class TakesTest {
         }
         TakeFigures clipped =
                 new TakeMeter(lead, false)
-                        .measure(Sound.owning(RATE, loud), take.heard(), List.of(take.pass()))
-                        .getFirst()
+                        .measure(take.heard(), FlatTops.of(Sound.owning(RATE, loud)), take.pass())
                         .getFirst()
                         .orElseThrow();
         assertThat(clipped.words()).contains("clipped");

@@ -8,6 +8,7 @@ import zelvan.align.Aligner;
 import zelvan.align.Pass;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
+import zelvan.measure.FlatTops;
 import zelvan.measure.TakeFigures;
 import zelvan.measure.TakeMeter;
 import zelvan.measure.TakeWeights;
@@ -16,6 +17,7 @@ import zelvan.singers.TakeTrials.Fault;
 import zelvan.singers.TakeTrials.SungLine;
 import zelvan.singers.TakeTrials.SungTake;
 import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 /// The best of six takes in each of 24 phrases, against the truth.
 final class BestTrial {
@@ -41,7 +43,8 @@ final class BestTrial {
             if (found.size() > 1) {
                 lines.add("  take %d is divided into %d".formatted(measured.size(), found.size()));
             }
-            measured.add(meter.measure(take.sound(), heard, found));
+            List<RecordedSpan> flatTops = FlatTops.of(take.sound());
+            measured.add(found.stream().map(p -> meter.measure(heard, flatTops, p)).toList());
         }
     }
 
