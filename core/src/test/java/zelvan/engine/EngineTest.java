@@ -1,7 +1,6 @@
 package zelvan.engine;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.io.IOException;
@@ -14,10 +13,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.concurrent.CancellationException;
-import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.DoubleStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -33,14 +28,12 @@ import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
-import zelvan.audio.SoundFormat;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Percentile;
 import zelvan.exchange.Printed;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
-import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.session.Edit;
 import zelvan.session.GuideEdit;
@@ -54,7 +47,6 @@ import zelvan.session.Voice;
 import zelvan.setting.Settings;
 import zelvan.singers.DemoSession;
 import zelvan.singers.Truth;
-import zelvan.testing.Takes;
 import zelvan.testing.Wanted;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.Chord;
@@ -361,97 +353,5 @@ class EngineTest {
                 assertThat(after.timing()).isEqualTo(before.timing());
             }
         }
-    }
-
-    @Test
-    void oneBadFileIsAProblemAndTheRestGoesOn() throws Exception {
-        Path mixed = Files.createDirectories(folder.resolve("mixed"));
-        SoundFiles.write(
-                Target.fresh(mixed.resolve("a lead.wav")), Takes.LEAD.sound(), SoundFormat.WAV_24);
-        SoundFiles.write(
-                Target.fresh(mixed.resolve("b double.wav")),
-                Takes.LOOSE.sound(),
-                SoundFormat.WAV_24);
-        Files.writeString(mixed.resolve("c double.wav"), "not a sound");
-        Session wanted =
-                VoiceFolder.adding(Session.EMPTY, VoiceFolder.soundFiles(List.of(mixed)))
-                        .apply(Session.EMPTY);
-        try (Engine own = new Engine(new KeptWork(folder.resolve("kept-mixed")))) {
-            Derived made = own.derive(wanted, Progress.NONE);
-            assertThat(made.problems())
-                    .singleElement()
-                    .satisfies(p -> assertThat(p.getMessage()).startsWith("c double.wav: "));
-            assertThat(made.voice("v2").orElseThrow().lock().before().count()).isPositive();
-        }
-    }
-
-    @Test
-    void aCancelledDerivationStops() {
-        Progress cancelled =
-                new Progress() {
-                    @Override
-                    public void report(String what, double share) {}
-
-                    @Override
-                    public boolean cancelled() {
-                        return true;
-                    }
-                };
-        try (Engine own = new Engine(new KeptWork(folder.resolve("kept-none")))) {
-            assertThatThrownBy(() -> own.derive(session, cancelled))
-                    .isInstanceOf(CancellationException.class);
-        }
-    }
-
-    @Test
-    void inTheBackgroundTheNewestSessionArrives() throws Exception {
-        Session newest = session.withName("newest");
-        CountDownLatch begun = new CountDownLatch(1);
-        CountDownLatch allAsked = new CountDownLatch(1);
-        List<CompletableFuture<Derived>> old = new ArrayList<>();
-        old.add(
-                engine.want(
-                        session.withName("begun"),
-                        List.of(),
-                        Progress.NONE,
-                        soFar -> {
-                            begun.countDown();
-                            try {
-                                allAsked.await();
-                            } catch (InterruptedException e) {
-                                Thread.currentThread().interrupt();
-                            }
-                        }));
-        begun.await();
-        for (int i = 0; i < 5; i++) {
-            old.add(
-                    engine.want(
-                            session.withName("old " + i), List.of(), Progress.NONE, soFar -> {}));
-        }
-        CompletableFuture<Derived> asked =
-                engine.want(newest, List.of(), Progress.NONE, soFar -> {});
-        allAsked.countDown();
-        assertThat(asked.get(60, TimeUnit.SECONDS).session()).isSameAs(newest);
-        assertThat(old).allSatisfy(each -> assertThat(each).isCompletedExceptionally());
-    }
-
-    @Test
-    void whatGoesWrongInTheBackgroundIsSaid() {
-        Progress broken =
-                new Progress() {
-                    @Override
-                    public void report(String what, double share) {
-                        throw new IllegalStateException("nobody can see this");
-                    }
-
-                    @Override
-                    public boolean cancelled() {
-                        return false;
-                    }
-                };
-        assertThat(engine.want(session.withName("other"), List.of(), broken, soFar -> {}))
-                .failsWithin(60, TimeUnit.SECONDS)
-                .withThrowableThat()
-                .withMessageContaining("nobody can see this");
     }
 }

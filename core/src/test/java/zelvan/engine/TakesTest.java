@@ -14,7 +14,6 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
@@ -25,9 +24,6 @@ import zelvan.dsp.Percentile;
 import zelvan.dsp.Resampler;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Target;
-import zelvan.measure.FlatTops;
-import zelvan.measure.TakeFigures;
-import zelvan.measure.TakeMeter;
 import zelvan.measure.TakeWeights;
 import zelvan.session.AudioReference;
 import zelvan.session.Clip;
@@ -40,13 +36,10 @@ import zelvan.session.Stack;
 import zelvan.session.TakeEdit;
 import zelvan.session.Voice;
 import zelvan.singers.Performance;
-import zelvan.singers.Performer.Departures;
-import zelvan.singers.Performer.Habits;
-import zelvan.singers.Singer;
-import zelvan.singers.Song;
 import zelvan.takes.Syllables;
 import zelvan.takes.Take;
 import zelvan.takes.TakeMap;
+import zelvan.testing.FaultyTakes;
 import zelvan.testing.Takes;
 import zelvan.testing.Wanted;
 import zelvan.units.GuideSpan;
@@ -55,55 +48,9 @@ import zelvan.units.RecordedSpan;
 /// Voices that are chosen from several recordings of their line.
 class TakesTest {
     private static final int RATE = Takes.RATE_HERTZ;
-    private static final Habits NEAT = new Habits(0.03, 1, 0.01, 0.004, 0.01, 4, 0, false);
-
-    /// Sings other words in the middle.
-    private static final Takes.Take WRONG =
-            sung(
-                    NEAT,
-                    new Departures(
-                            Set.of(),
-                            Map.of(
-                                    "b",
-                                    Song.phrase(
-                                            "b", 10, "m.ih:67:1 n.ao:69:1 y.iy:71:2 f.ae:66:2")),
-                            List.of(),
-                            Set.of()),
-                    21);
-
-    /// Evenly late and a little slower, but for the end, which is missing.
-    private static final Takes.Take SLOW =
-            sung(
-                    new Habits(0.5, 1.06, 0.01, 0.004, 0.01, 4, 0, false),
-                    new Departures(Set.of("c"), Map.of(), List.of(), Set.of()),
-                    22);
-
-    /// The first line three times, then the last one.
-    private static final Takes.Take LONG =
-            Takes.sing(
-                    new Song(
-                            Takes.SONG.beatSeconds(),
-                            List.of(
-                                    again("a1", 2, 0),
-                                    again("a2", 12, 0),
-                                    again("a3", 22, 0),
-                                    again("c1", 32, 2))),
-                    Singer.MARA,
-                    NEAT,
-                    Departures.NONE,
-                    23);
-
     @TempDir static Path folder;
     private static Engine engine;
     private static Session session;
-
-    private static Song.Phrase again(String label, double beat, int index) {
-        return new Song.Phrase(label, beat, Takes.SONG.phrases().get(index).syllables());
-    }
-
-    private static Takes.Take sung(Habits habits, Departures departures, long seed) {
-        return Takes.sing(Takes.SONG, Singer.MARA, habits, departures, seed);
-    }
 
     @BeforeAll
     static void write() throws Exception {
@@ -111,9 +58,9 @@ class TakesTest {
         Map<String, Sound> files =
                 Map.of(
                         "lead.wav", Takes.LEAD.sound(),
-                        "double take 1.wav", WRONG.sound(),
-                        "double take 2.wav", SLOW.sound(),
-                        "double take 3.wav", LONG.sound());
+                        "double take 1.wav", FaultyTakes.WRONG.sound(),
+                        "double take 2.wav", FaultyTakes.SLOW.sound(),
+                        "double take 3.wav", FaultyTakes.LONG.sound());
         for (var file : files.entrySet()) {
             SoundFiles.write(
                     Target.fresh(voices.resolve(file.getKey())),
@@ -135,10 +82,6 @@ class TakesTest {
 
     private static TakeMap map() {
         return engine.takes(session, voice(), Progress.NONE);
-    }
-
-    private static TakeFigures figures(int take, int phrase) {
-        return map().takes().get(take).figures().get(phrase).orElseThrow();
     }
 
     private static Session choosing(Map<Integer, Take> chosen) {
@@ -168,7 +111,7 @@ class TakesTest {
     void aLongRecordingIsDividedIntoItsPasses() {
         List<Take> passes = map().takes().stream().filter(t -> t.passes() > 1).toList();
         assertThat(passes).hasSize(3);
-        List<RecordedSpan> sung = LONG.analysis().phrases();
+        List<RecordedSpan> sung = FaultyTakes.LONG.analysis().phrases();
         double first = Takes.LEAD.analysis().phrases().getFirst().startSeconds();
         for (int p = 0; p < 3; p++) {
             assertThat(passes.get(p).pass().match().alignment().sourceSecondsAt(first))
@@ -176,45 +119,6 @@ class TakesTest {
         }
         assertThat(passes.stream().filter(t -> t.figures().get(2).isPresent())).hasSize(1);
         assertThat(passes).allMatch(t -> t.figures().get(1).isEmpty());
-    }
-
-    @Test
-    void whatIsWrongWithATakeIsTold() {
-        assertThat(figures(0, 1).wrongSeconds()).isGreaterThan(0.5);
-        assertThat(figures(0, 1).hasAllWords()).isFalse();
-        assertThat(figures(1, 1).hasAllWords()).isTrue();
-        assertThat(figures(1, 1).offsetSeconds()).isGreaterThan(0.5);
-        assertThat(figures(1, 1).spreadSeconds()).isLessThan(0.06);
-        assertThat(map().takes().get(1).figures().get(2)).isEmpty();
-        assertThat(figures(0, 0).words()).contains("all words").contains("ms");
-    }
-
-    @Test
-    void aTakeThatIsClippedSaysSo() {
-        Take take = map().takes().get(1);
-        VoiceAnalysis lead = engine.derive(session, Progress.NONE).guideAnalysis().orElseThrow();
-        float[] loud = SLOW.sound().channel(0).clone();
-        for (int i = 0; i < loud.length; i++) {
-            loud[i] = Math.clamp(6 * loud[i], -1, 1);
-        }
-        TakeFigures clipped =
-                new TakeMeter(lead, false)
-                        .measure(take.heard(), FlatTops.of(Sound.owning(RATE, loud)), take.pass())
-                        .getFirst()
-                        .orElseThrow();
-        assertThat(clipped.words()).contains("clipped");
-        assertThat(figures(1, 0).words()).doesNotContain("clipped");
-        assertThat(clipped.score(TakeWeights.USUAL))
-                .isGreaterThan(figures(1, 0).score(TakeWeights.USUAL) + 1);
-    }
-
-    @Test
-    void whatCountsMostDecides() {
-        TakeFigures late = new TakeFigures(0, 0.05, 2, 0, 0, 0, 0, 0, 0, 0);
-        TakeFigures flat = new TakeFigures(0, 0.005, 30, 0, 0, 0, 0, 0, 0, 0);
-        assertThat(flat.score(TakeWeights.USUAL)).isLessThan(late.score(TakeWeights.USUAL));
-        TakeWeights inTune = new TakeWeights(1, 3, 1, 1, 1, 1, 1);
-        assertThat(late.score(inTune)).isLessThan(flat.score(inTune));
     }
 
     @Test
@@ -233,7 +137,7 @@ class TakesTest {
                         .orElseThrow();
         Map<String, Double> lead = seconds(Takes.LEAD.performance());
         double[] off =
-                SLOW.performance().moments().stream()
+                FaultyTakes.SLOW.performance().moments().stream()
                         .filter(m -> m.id().startsWith("b/"))
                         .mapToDouble(m ->
                                 Math.abs(
@@ -263,8 +167,8 @@ class TakesTest {
         for (Clip clip : clips) {
             float[] own =
                     clip.recordingId().equals(clips.get(1).recordingId())
-                            ? SLOW.sound().channel(0)
-                            : WRONG.sound().channel(0);
+                            ? FaultyTakes.SLOW.sound().channel(0)
+                            : FaultyTakes.WRONG.sound().channel(0);
             long from = Math.round((clip.placedSeconds() + clip.fadeInSeconds()) * RATE) + 1;
             long to =
                     Math.round(
@@ -309,9 +213,9 @@ class TakesTest {
         assertThat(part.endSeconds()).isCloseTo(word.endSeconds(), within(0.15));
 
         DerivedVoice derived = derived(chosen);
-        float[] heard = new float[WRONG.sound().frames()];
+        float[] heard = new float[FaultyTakes.WRONG.sound().frames()];
         derived.locked().orElseThrow().read(0, 0, heard, heard.length);
-        float[] own = WRONG.sound().channel(0);
+        float[] own = FaultyTakes.WRONG.sound().channel(0);
         double from = clips.get(1).placedSeconds() - 0.15;
         double to = clips.get(1).inVoice().orElseThrow().endSeconds() + 0.15;
         for (int i = 0; i < heard.length; i++) {
@@ -335,7 +239,7 @@ class TakesTest {
     @Test
     void theVoiceKeepsItsRateAndFormat() throws Exception {
         Path file = folder.resolve("Mära – tk (4)%20.wav");
-        float[] low = new Resampler(RATE, 44_100).resample(SLOW.sound().channel(0));
+        float[] low = new Resampler(RATE, 44_100).resample(FaultyTakes.SLOW.sound().channel(0));
         SoundFiles.write(Target.fresh(file), Sound.owning(44_100, low), SoundFormat.WAV_16);
         Recording more = Recording.of(new FreeIds(session).next("r"), AudioReference.to(file));
         Session added = new TakeEdit.Add(voice().id(), "double", List.of(more)).apply(session);
@@ -354,7 +258,10 @@ class TakesTest {
         double from = map.phrases().getFirst().startSeconds() + 0.5;
         RecordedSpan within = new RecordedSpan(from, from + 1);
         double[] heard = samples(made.file().orElseThrow().sound(), within);
-        double[] own = samples(SLOW.sound(), within.shiftedBy(-clips.getFirst().shiftSeconds()));
+        double[] own =
+                samples(
+                        FaultyTakes.SLOW.sound(),
+                        within.shiftedBy(-clips.getFirst().shiftSeconds()));
         assertThat(Correlation.of(heard.length, i -> heard[i], i -> own[i])).isGreaterThan(0.999);
     }
 
@@ -369,9 +276,9 @@ class TakesTest {
         Take first = map().takes().getFirst();
         Session chosen = choosing(Map.of(0, first, 1, first, 2, first));
         DerivedVoice made = derived(Wanted.timing(0, 0).apply(chosen));
-        float[] heard = new float[WRONG.sound().frames()];
+        float[] heard = new float[FaultyTakes.WRONG.sound().frames()];
         made.locked().orElseThrow().read(0, 0, heard, heard.length);
-        assertThat(heard).isEqualTo(WRONG.sound().channel(0));
+        assertThat(heard).isEqualTo(FaultyTakes.WRONG.sound().channel(0));
     }
 
     /// The lead is put together as well: as a voice that follows what led before.
