@@ -1,6 +1,5 @@
 package zelvan.desktop;
 
-import java.io.File;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,7 +16,6 @@ import javafx.scene.layout.Priority;
 import javafx.scene.layout.StackPane;
 import javafx.scene.layout.VBox;
 import javafx.stage.DirectoryChooser;
-import javafx.stage.FileChooser;
 import javafx.stage.Stage;
 import javafx.stage.Window;
 import zelvan.desktop.acts.Selection;
@@ -40,11 +38,8 @@ import zelvan.desktop.sheets.WordsSheet;
 import zelvan.desktop.theme.Theme;
 import zelvan.desktop.transport.TransportView;
 import zelvan.desktop.work.Work;
-import zelvan.files.FileNames;
 import zelvan.session.Edit;
 import zelvan.session.Mix;
-import zelvan.session.SessionFile;
-import zelvan.session.Voice;
 
 /// Puts the views together.
 public final class MainWindow {
@@ -52,6 +47,7 @@ public final class MainWindow {
     private final Work work;
     private final Theme theme;
     private final Stage stage;
+    private final FileDialogs files;
     private final Slide slide;
     private final LensView time;
     private final LensView pitch;
@@ -67,11 +63,12 @@ public final class MainWindow {
         this.work = work;
         this.theme = theme;
         this.stage = stage;
+        files = new FileDialogs(desk, work, stage, this::refreshTitle);
         slide = new Slide(desk.hearing().version());
         time = new TimeLens(desk, theme, slide);
         pitch = new PitchLens(desk, theme, slide);
         closeUp = new CloseUpView(desk, theme, slide, List.of(time, pitch));
-        lockMap = new LockMapView(desk, theme, this::chooseRecording);
+        lockMap = new LockMapView(desk, theme, files::replace);
         toMend = new MendView(desk);
         commands = new Commands(table());
         BorderPane root = new BorderPane();
@@ -118,7 +115,7 @@ public final class MainWindow {
         both.setOrientation(Orientation.VERTICAL);
         both.setDividerPositions(0.44);
         Node empty =
-                new EmptyView(desk, work.documents(), this::chooseFolder, this::openSession).node();
+                new EmptyView(desk, work.documents(), files::addFolder, files::openSession).node();
         desk.history()
                 .subscribe(h -> {
                     boolean nothing = h.current().voices().isEmpty();
@@ -129,7 +126,7 @@ public final class MainWindow {
     }
 
     private List<Command> table() {
-        List<Command> all = new ArrayList<>(files());
+        List<Command> all = new ArrayList<>(fileCommands());
         all.addAll(lockMap.trackCommands());
         all.addAll(time.commands());
         all.addAll(RepairCommands.of(desk));
@@ -140,24 +137,34 @@ public final class MainWindow {
         return all;
     }
 
-    private List<Command> files() {
+    private List<Command> fileCommands() {
         return List.of(
                 Command.of(
                         "open-folder",
                         "File",
                         "Add a folder of voices…",
                         "Shortcut+O",
-                        this::chooseFolder),
+                        files::addFolder),
                 Command.of(
                         "open-files",
                         "File",
                         "Add sound files…",
                         "Shortcut+Shift+O",
-                        this::chooseFiles),
+                        files::addFiles),
                 Command.of(
-                        "open-session", "File", "Open a session…", "Shortcut+L", this::openSession),
-                Command.of("save", "File", "Save", "Shortcut+S", this::save),
-                Command.of("save-as", "File", "Save as…", "Shortcut+Shift+S", this::saveAs),
+                        "open-session",
+                        "File",
+                        "Open a session…",
+                        "Shortcut+L",
+                        files::openSession),
+                Command.of(
+                        "take-files",
+                        "Tracks",
+                        "Takes of it from files…",
+                        "Shortcut+Shift+A",
+                        files::addTakes),
+                Command.of("save", "File", "Save", "Shortcut+S", files::save),
+                Command.of("save-as", "File", "Save as…", "Shortcut+Shift+S", files::saveAs),
                 Command.of("print", "File", "Print…", "Shortcut+P", this::print),
                 Command.of("undo", "Edit", "Undo", "Shortcut+Z", desk::undo),
                 Command.of("redo", "Edit", "Redo", "Shortcut+Shift+Z", desk::redo),
@@ -206,12 +213,6 @@ public final class MainWindow {
                         "Shift+R",
                         () -> desk.hearing().switchRaw(desk.selection().get().voiceIds())),
                 Command.of("half-speed", "Listen", "Half speed", "H", this::switchSpeed),
-                Command.of(
-                        "take-files",
-                        "Tracks",
-                        "Takes of it from files…",
-                        "Shortcut+Shift+A",
-                        this::chooseTakes),
                 Command.of("bed", "Listen", "Bed on or off", "B", this::switchBed),
                 Command.of("next-place", "Look", "Next place to mend", "N", () -> toMend.step(1)),
                 Command.of(
@@ -281,91 +282,6 @@ public final class MainWindow {
         var sheet = theme.sheet("keys", "Keys", commands.keys(), ButtonType.CLOSE);
         sheet.initOwner(stage);
         sheet.show();
-    }
-
-    private void chooseFolder() {
-        DirectoryChooser chooser = new DirectoryChooser();
-        chooser.setTitle("A folder of voices");
-        Optional.ofNullable(chooser.showDialog(stage))
-                .ifPresent(folder -> work.documents().open(List.of(folder.toPath())));
-    }
-
-    private void chooseFiles() {
-        Optional.ofNullable(soundChooser("Sound files").showOpenMultipleDialog(stage))
-                .ifPresent(
-                        files -> work.documents().open(files.stream().map(File::toPath).toList()));
-    }
-
-    private void chooseRecording(Voice voice) {
-        Optional.ofNullable(
-                        soundChooser("Another recording of " + voice.name()).showOpenDialog(stage))
-                .ifPresent(file -> work.documents().replace(voice.id(), file.toPath()));
-    }
-
-    private void chooseTakes() {
-        List<Voice> picked = desk.now().selected();
-        if (picked.isEmpty()) {
-            desk.say("Click a track first: the files become takes of it");
-            return;
-        }
-        Voice voice = picked.getFirst();
-        Optional.ofNullable(soundChooser("Takes of " + voice.name()).showOpenMultipleDialog(stage))
-                .ifPresent(files ->
-                        work.documents()
-                                .addTakes(voice.id(), files.stream().map(File::toPath).toList()));
-    }
-
-    private static FileChooser soundChooser(String title) {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle(title);
-        chooser.getExtensionFilters()
-                .add(
-                        new FileChooser.ExtensionFilter(
-                                "Sound", "*.wav", "*.aif", "*.aiff", "*.flac", "*.mp3", "*.m4a",
-                                "*.ogg"));
-        return chooser;
-    }
-
-    private static FileChooser sessionChooser(String title) {
-        FileChooser chooser = new FileChooser();
-        chooser.setTitle(title);
-        chooser.getExtensionFilters()
-                .add(
-                        new FileChooser.ExtensionFilter(
-                                "Zelvan session", "*" + SessionFile.EXTENSION));
-        return chooser;
-    }
-
-    private void openSession() {
-        Optional.ofNullable(sessionChooser("A session").showOpenDialog(stage))
-                .ifPresent(file -> work.documents().open(List.of(file.toPath())));
-    }
-
-    private void save() {
-        if (desk.file().get().isPresent()) {
-            work.documents().save(desk.file().get().get());
-            refreshTitle();
-        } else {
-            saveAs();
-        }
-    }
-
-    private void saveAs() {
-        FileChooser chooser = sessionChooser("Save the session");
-        chooser.setInitialFileName(FileNames.of(desk.session().name()) + SessionFile.EXTENSION);
-        Optional.ofNullable(chooser.showSaveDialog(stage))
-                .map(File::toPath)
-                .map(MainWindow::withExtension)
-                .ifPresent(path -> {
-                    work.documents().save(path);
-                    refreshTitle();
-                });
-    }
-
-    private static Path withExtension(Path path) {
-        return path.toString().endsWith(SessionFile.EXTENSION)
-                ? path
-                : path.resolveSibling(path.getFileName() + SessionFile.EXTENSION);
     }
 
     private void print() {
