@@ -52,9 +52,11 @@ public final class Assembled {
         VoiceAnalysis any = parts.getFirst().heard;
         int frames = (int) (seconds / HOP) + 1;
         float[] levels = new float[frames];
+        float[] loudness = new float[frames];
         float[] hertz = new float[frames];
         float[] voicing = new float[frames];
         Arrays.fill(levels, (float) LevelFrames.SILENCE_DECIBELS);
+        Arrays.fill(loudness, (float) LevelFrames.SILENCE_DECIBELS);
         Arrays.fill(hertz, Float.NaN);
         List<FrameRows.Part> phonetic = new ArrayList<>();
         List<FrameRows.Part> spectrum = new ArrayList<>();
@@ -72,6 +74,7 @@ public final class Assembled {
             for (int f = from; f < to; f++) {
                 int source = f - later;
                 levels[f] = heard.levelDecibels()[source] + (float) part.gainDecibels;
+                loudness[f] = heard.loudness()[source] + (float) part.gainDecibels;
                 hertz[f] = (float) heard.pitch().hertz(source);
                 voicing[f] = (float) heard.pitch().voicing(source);
             }
@@ -87,10 +90,12 @@ public final class Assembled {
             active[f] = levels[f] > activeDecibels;
         }
         List<RecordedSpan> phrases = PhraseFinder.phrases(active, pitch);
+        List<End> ends = own.stream().flatMap(Assembled::ends).toList();
         return new VoiceAnalysis(
                 seconds,
                 pitch,
                 levels,
+                loudness,
                 activeDecibels,
                 FrameRows.assembled(any.phonetic().width(), frames, phonetic),
                 FrameRows.assembled(any.spectrum().width(), frames, spectrum),
@@ -103,7 +108,10 @@ public final class Assembled {
                 phrases,
                 own.stream().flatMap(Assembled::notes).toList(),
                 spans(own, VoiceAnalysis::esses),
-                PhraseFinder.breaths(active, phrases, HOP));
+                PhraseFinder.breaths(active, phrases, HOP).stream()
+                        .filter(b -> ends.stream().noneMatch(e -> e.span().overlaps(b)))
+                        .toList(),
+                ends);
     }
 
     private static List<Part> divided(List<Part> parts) {
@@ -130,6 +138,12 @@ public final class Assembled {
                         new Note(
                                 n.span().shared(part.span).shiftedBy(part.shiftSeconds),
                                 n.hertz()));
+    }
+
+    private static Stream<End> ends(Part part) {
+        return part.heard.ends().stream()
+                .filter(e -> part.span.contains(e.span().middleSeconds()))
+                .map(e -> e.withSpan(e.span().shared(part.span).shiftedBy(part.shiftSeconds)));
     }
 
     private static <M> List<M> moments(

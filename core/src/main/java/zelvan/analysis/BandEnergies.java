@@ -31,8 +31,12 @@ final class BandEnergies {
 
     final int frames;
 
+    /// What is quieter counts as this.
+    final double floorDecibels;
+
     /// @param floorDecibels what is quieter than this counts as this
     BandEnergies(float[] samples, int sampleRateHertz, double floorDecibels) {
+        this.floorDecibels = floorDecibels;
         frames = (int) (samples.length / (sampleRateHertz * HOP_SECONDS)) + 1;
         for (int b = 0; b < BANDS; b++) {
             decibels[b] = new float[frames];
@@ -78,6 +82,18 @@ final class BandEnergies {
             hiss[f] = Math.max(upper[f], Math.min(lower[f], upper[f] + MOST_LOWER_DECIBELS));
         }
         return hiss;
+    }
+
+    /// The loudest of some bands, by frame.
+    double[] loudest(int fromBand, int toBand) {
+        double[] loudest = new double[frames];
+        Arrays.fill(loudest, Double.NEGATIVE_INFINITY);
+        for (int b = fromBand; b < toBand; b++) {
+            for (int f = 0; f < frames; f++) {
+                loudest[f] = Math.max(loudest[f], decibels[b][f]);
+            }
+        }
+        return loudest;
     }
 
     /// The mean over some bands, by frame.

@@ -1,6 +1,8 @@
 package zelvan.analysis;
 
 import java.util.Arrays;
+import zelvan.audio.KWeighting;
+import zelvan.audio.Sound;
 import zelvan.dsp.Percentile;
 
 /// Level by frame, and the level above which something is sung.
@@ -31,6 +33,8 @@ final class LevelFrames {
 
     private static final double ABOVE_BACKGROUND_DECIBELS = 2;
 
+    private static final int BLOCK = 65_536;
+
     private LevelFrames() {}
 
     /// Root mean square of 20 ms around each frame, in decibels.
@@ -50,6 +54,27 @@ final class LevelFrames {
             levels[f] = (float) decibels(power);
         }
         return levels;
+    }
+
+    /// How loud it is around each frame, LUFS.
+    static float[] loudness(Sound sound, int frames, double hopSeconds) {
+        int rate = sound.sampleRateHertz();
+        KWeighting weighting = new KWeighting(rate);
+        double[] sums = new double[frames];
+        for (int from = 0; from < sound.frames(); from += BLOCK) {
+            float[] samples = sound.mono(from, Math.min(BLOCK, sound.frames() - from));
+            for (int i = 0; i < samples.length; i++) {
+                double weighted = weighting.process(samples[i]);
+                int frame = (int) ((from + i) / (hopSeconds * rate) + 0.5);
+                sums[Math.min(frames - 1, frame)] += weighted * weighted;
+            }
+        }
+        float[] loudness = new float[frames];
+        for (int f = 0; f < frames; f++) {
+            double power = sums[f] / (hopSeconds * rate) + 1e-15;
+            loudness[f] = (float) Math.max(SILENCE_DECIBELS, KWeighting.lufs(power));
+        }
+        return loudness;
     }
 
     static double decibels(double power) {

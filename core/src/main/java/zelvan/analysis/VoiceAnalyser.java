@@ -34,12 +34,15 @@ public final class VoiceAnalyser {
                 new MelBands(ANALYSIS_RATE_HERTZ).analyse(samples, levels, activeLevel, hop);
         List<RecordedSpan> phrases = PhraseFinder.phrases(active, pitch);
         List<RecordedSpan> esses = PhraseFinder.esses(bands, pitch);
+        List<RecordedSpan> breaths = PhraseFinder.breaths(active, phrases, hop);
         List<Transition> transitions = LandmarkDetector.transitions(bands);
         LevelEdges edges = new LevelEdges(levels, activeLevel, transitions);
+        List<End> ends = new EndFinder(bands, pitch, active, breaths, edges).ends(phrases);
         return new VoiceAnalysis(
                 sound.seconds(),
                 pitch,
                 levels,
+                LevelFrames.loudness(sound, frames, hop),
                 activeLevel,
                 FrameRows.of(PhoneticNet.shipped().look(mel)),
                 FrameRows.of(MelBands.cepstra(mel)),
@@ -48,7 +51,10 @@ public final class VoiceAnalyser {
                 phrases,
                 NoteFinder.find(pitch),
                 esses,
-                PhraseFinder.breaths(active, phrases, hop));
+                breaths.stream()
+                        .filter(b -> ends.stream().noneMatch(e -> e.span().overlaps(b)))
+                        .toList(),
+                ends);
     }
 
     static float[] atAnalysisRate(Sound sound) {

@@ -14,6 +14,8 @@ import zelvan.units.RecordedSpan;
 /// @param seconds length of the voice
 /// @param pitch pitch and voicing
 /// @param levelDecibels level of each frame, 0 dB is a full-scale square wave; at least −120
+/// @param loudness of each frame, LUFS (ITU-R BS.1770-5): the mean over frames, as powers, is that
+///   of a stretch, see [#loudness(RecordedSpan)]
 /// @param activeDecibels level above which something is sung
 /// @param phonetic one row a frame: what is sung, whoever sings it and at whatever pitch and level;
 ///   see [PhoneticNet]
@@ -25,10 +27,12 @@ import zelvan.units.RecordedSpan;
 /// @param notes in order
 /// @param esses sibilants, in order
 /// @param breaths in order
+/// @param ends how its phrases end, in order
 public record VoiceAnalysis(
         double seconds,
         PitchTrack pitch,
         float[] levelDecibels,
+        float[] loudness,
         double activeDecibels,
         FrameRows phonetic,
         FrameRows spectrum,
@@ -37,9 +41,10 @@ public record VoiceAnalysis(
         List<RecordedSpan> phrases,
         List<Note> notes,
         List<RecordedSpan> esses,
-        List<RecordedSpan> breaths) {
+        List<RecordedSpan> breaths,
+        List<End> ends) {
     /// Changes whenever an analysis of the same sound would come out differently.
-    public static final int VERSION = 17;
+    public static final int VERSION = 18;
 
     public static final double HOP_SECONDS = 0.005;
 
@@ -50,6 +55,7 @@ public record VoiceAnalysis(
         notes = List.copyOf(notes);
         esses = List.copyOf(esses);
         breaths = List.copyOf(breaths);
+        ends = List.copyOf(ends);
     }
 
     /// What is heard in a stretch, its times counted from frame `from`.
@@ -63,6 +69,7 @@ public record VoiceAnalysis(
                 span.seconds(),
                 pitch.slice(from, to),
                 Arrays.copyOfRange(levelDecibels, from, to),
+                Arrays.copyOfRange(loudness, from, to),
                 activeDecibels,
                 phonetic.slice(from, to),
                 spectrum.slice(from, to),
@@ -80,7 +87,11 @@ public record VoiceAnalysis(
                         .map(n -> new Note(n.span().shared(span).shiftedBy(-start), n.hertz()))
                         .toList(),
                 ClockSpan.cut(esses, span),
-                ClockSpan.cut(breaths, span));
+                ClockSpan.cut(breaths, span),
+                ends.stream()
+                        .filter(e -> e.span().overlaps(span))
+                        .map(e -> e.withSpan(e.span().shared(span).shiftedBy(-start)))
+                        .toList());
     }
 
     /// The phrases of a voice that is the guide.
@@ -98,6 +109,7 @@ public record VoiceAnalysis(
                 seconds,
                 corrected,
                 levelDecibels,
+                loudness,
                 activeDecibels,
                 phonetic,
                 spectrum,
@@ -106,7 +118,19 @@ public record VoiceAnalysis(
                 phrases,
                 NoteFinder.find(corrected),
                 esses,
-                breaths);
+                breaths,
+                ends);
+    }
+
+    /// How loud a stretch is, LUFS; at least −120.
+    public double loudness(RecordedSpan span) {
+        int from = frameAt(span.startSeconds());
+        int to = Math.max(from + 1, frameAt(span.endSeconds()));
+        double sum = 0;
+        for (int f = from; f < to; f++) {
+            sum += Math.pow(10, loudness[f] / 10);
+        }
+        return 10 * Math.log10(sum / (to - from));
     }
 
     public int frames() {

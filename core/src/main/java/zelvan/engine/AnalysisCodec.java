@@ -5,6 +5,7 @@ import java.io.DataOutputStream;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import zelvan.analysis.End;
 import zelvan.analysis.FrameRows;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
@@ -33,6 +34,7 @@ final class AnalysisCodec {
         ArrayCodec.write(out, hertz);
         ArrayCodec.write(out, voicing);
         ArrayCodec.write(out, a.levelDecibels());
+        ArrayCodec.write(out, a.loudness());
         writeSpans(out, a.pitch().octaveDoubts());
         writeRows(out, a.phonetic());
         writeRows(out, a.spectrum());
@@ -55,6 +57,11 @@ final class AnalysisCodec {
         writeSpans(out, a.phrases());
         writeSpans(out, a.esses());
         writeSpans(out, a.breaths());
+        out.writeInt(a.ends().size());
+        for (End end : a.ends()) {
+            out.writeUTF(end.kind().name());
+            writeSpan(out, end.span());
+        }
     }
 
     private static void writeRows(DataOutputStream out, FrameRows rows) throws IOException {
@@ -90,6 +97,7 @@ final class AnalysisCodec {
         float[] hertz = ArrayCodec.readFloats(in);
         float[] voicing = ArrayCodec.readFloats(in);
         float[] level = ArrayCodec.readFloats(in);
+        float[] loudness = ArrayCodec.readFloats(in);
         PitchTrack pitch = new PitchTrack(hop, hertz, voicing, readSpans(in));
         FrameRows phonetic = readRows(in, frames);
         FrameRows spectrum = readRows(in, frames);
@@ -111,10 +119,15 @@ final class AnalysisCodec {
         List<RecordedSpan> phrases = readSpans(in);
         List<RecordedSpan> esses = readSpans(in);
         List<RecordedSpan> breaths = readSpans(in);
+        List<End> ends = new ArrayList<>();
+        for (int i = in.readInt(); i > 0; i--) {
+            ends.add(new End(End.Kind.valueOf(in.readUTF()), readSpan(in)));
+        }
         return new VoiceAnalysis(
                 seconds,
                 pitch,
                 level,
+                loudness,
                 active,
                 phonetic,
                 spectrum,
@@ -123,7 +136,8 @@ final class AnalysisCodec {
                 phrases,
                 notes,
                 esses,
-                breaths);
+                breaths,
+                ends);
     }
 
     private static RecordedSpan readSpan(DataInputStream in) throws IOException {

@@ -34,6 +34,7 @@ public final class Tracks {
                 seconds,
                 pitch,
                 new float[frames],
+                new float[frames],
                 -60,
                 rows,
                 rows,
@@ -41,6 +42,7 @@ public final class Tracks {
                 List.of(),
                 List.of(),
                 NoteFinding.notes(pitch),
+                List.of(),
                 List.of(),
                 List.of());
     }

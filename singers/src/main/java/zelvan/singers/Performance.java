@@ -32,6 +32,38 @@ public record Performance(
         return where(t -> t.phone == Phone.BREATH);
     }
 
+    /// How lines end: the consonants after the last vowel, or else the moment of the cutoff, in
+    /// order.
+    public List<LineEnd> ends() {
+        List<LineEnd> ends = new ArrayList<>();
+        for (int i = 1; i < phones.size(); i++) {
+            boolean pauses =
+                    phones.get(i).phone == Phone.REST || phones.get(i).phone == Phone.BREATH;
+            boolean sung =
+                    phones.get(i - 1).phone != Phone.REST
+                            && phones.get(i - 1).phone != Phone.BREATH;
+            if (pauses && sung) {
+                double end = phones.get(i - 1).endSeconds;
+                int first = i;
+                while (first > 0 && phones.get(first - 1).phone.isObstruent()) {
+                    first--;
+                }
+                ends.add(
+                        new LineEnd(
+                                first < i,
+                                new TimeSpan(
+                                        first < i ? phones.get(first).startSeconds : end, end)));
+            }
+        }
+        return ends;
+    }
+
+    /// How a line ends.
+    ///
+    /// @param consonant whether with a consonant that is made at a constriction
+    /// @param span of it; of no length for a cutoff
+    public record LineEnd(boolean consonant, TimeSpan span) {}
+
     private List<TimeSpan> where(Predicate<TimedPhone> holds) {
         List<TimeSpan> spans = new ArrayList<>();
         for (TimedPhone timed : phones) {

@@ -119,6 +119,11 @@ enum Phone {
         return this == S || this == SH || this == Z;
     }
 
+    /// Whether it is made at a constriction.
+    boolean isObstruent() {
+        return isPlosive() || kind == Kind.FRICATIVE || kind == Kind.VOICED_FRICATIVE;
+    }
+
     boolean isPlosive() {
         return kind == Kind.PLOSIVE || kind == Kind.VOICED_PLOSIVE;
     }

@@ -35,6 +35,12 @@ public final class TakeTrials {
     private static final List<String> TALK_SOUNDS =
             List.of("y.eh.ih", "s.ao", "w.ah.n", "m.ao.r", "t.aa.ih.m", "ah", "g.eh.n", "l.eh.t.s");
 
+    private static final List<String> ENDINGS =
+            List.of(
+                    "ah.t", "aa.ih.t", "iy.k", "ih.p", "eh.d", "ao.uw.g", "ah.s", "ih.sh", "iy.z",
+                    "ae.f", "ao.uw.v", "ih.th", "ah.n.t", "ah.s.t", "eh.n.d", "ah.n", "ao.uw.m",
+                    "ao.l", "er", "iy", "uw", "ah", "aa.ih", "ao.uw");
+
     private TakeTrials() {}
 
     /// What can be wrong with a phrase of a take.
@@ -239,6 +245,38 @@ public final class TakeTrials {
             }
         }
         return Sound.owning(RATE_HERTZ, samples);
+    }
+
+    /// One singer's takes of lines that end in all ways.
+    ///
+    /// @param seed another one is another singer
+    public static List<SungTake> ofEndings(int takes, long seed) {
+        List<Song.Phrase> lines = new ArrayList<>();
+        double beat = 6;
+        for (String ending : ENDINGS) {
+            Song.Phrase line =
+                    Song.phrase(
+                            "line to " + ending,
+                            beat,
+                            "m.ao.r:67:1 dh.ah:69:1 l." + ending + ":67:2");
+            lines.add(line);
+            beat += line.beats() + 3;
+        }
+        Random random = new Random(seed);
+        Singer singer = singer(random);
+        List<SungTake> sung = new ArrayList<>();
+        for (int t = 0; t < takes; t++) {
+            Habits habits = new Habits(0, 1, 0.02, 0.015, 0.06, 8, 0, t > 0);
+            sung.add(
+                    sung(
+                            new Song(song().beatSeconds(), lines),
+                            singer,
+                            habits,
+                            Departures.NONE,
+                            Map.of(),
+                            random.nextLong()));
+        }
+        return sung;
     }
 
     /// One long recording: eight times the same few lines, with false starts and talk between.

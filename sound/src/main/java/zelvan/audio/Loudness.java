@@ -3,13 +3,10 @@ package zelvan.audio;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import zelvan.dsp.Biquad;
 
 /// Measures how loud mono or stereo sound is, block by block. Used by one thread.
 ///
-/// **Source:** Recommendation ITU-R BS.1770-4 (2015). The filters are given there for 48 kHz; for
-/// other rates they are designed from the same analogue prototypes, after B. De Man, *Evaluation of
-/// implementations of the EBU R128 loudness measurement* (2018).
+/// **Source:** Recommendation ITU-R BS.1770-5 (2023).
 public final class Loudness {
     /// What [#integratedLufs] says of sound in which nothing is loud enough to count.
     public static final double SILENCE_LUFS = Double.NEGATIVE_INFINITY;
@@ -19,8 +16,7 @@ public final class Loudness {
     private static final double ABSOLUTE_GATE_LUFS = -70;
     private static final double RELATIVE_GATE_DECIBELS = -10;
 
-    private final Biquad[] shelves;
-    private final Biquad[] highPasses;
+    private final KWeighting[] weightings;
     private final int stepFrames;
     private final List<Double> steps = new ArrayList<>();
     private double sum;
@@ -28,34 +24,9 @@ public final class Loudness {
 
     /// @param channels 1 or 2, all of the same weight
     public Loudness(int sampleRateHertz, int channels) {
-        shelves = new Biquad[channels];
-        highPasses = new Biquad[channels];
-        Arrays.setAll(shelves, c -> shelf(sampleRateHertz));
-        Arrays.setAll(highPasses, c -> highPass(sampleRateHertz));
+        weightings = new KWeighting[channels];
+        Arrays.setAll(weightings, c -> new KWeighting(sampleRateHertz));
         stepFrames = (int) Math.round(STEP_SECONDS * sampleRateHertz);
-    }
-
-    /// What the head does to sound: a little more from 1.5 kHz up.
-    static Biquad shelf(int sampleRateHertz) {
-        double k = Math.tan(Math.PI * 1681.974450955533 / sampleRateHertz);
-        double q = 0.7071752369554196;
-        double high = Math.pow(10, 3.999843853973347 / 20);
-        double band = Math.pow(high, 0.4996667741545416);
-        double a0 = 1 + k / q + k * k;
-        return new Biquad(
-                (high + band * k / q + k * k) / a0,
-                2 * (k * k - high) / a0,
-                (high - band * k / q + k * k) / a0,
-                2 * (k * k - 1) / a0,
-                (1 - k / q + k * k) / a0);
-    }
-
-    /// What is very low counts less.
-    static Biquad highPass(int sampleRateHertz) {
-        double k = Math.tan(Math.PI * 38.13547087602444 / sampleRateHertz);
-        double q = 0.5003270373238773;
-        double a0 = 1 + k / q + k * k;
-        return new Biquad(1, -2, 1, 2 * (k * k - 1) / a0, (1 - k / q + k * k) / a0);
     }
 
     /// Listens on.
@@ -65,7 +36,7 @@ public final class Loudness {
     public void add(float[][] channels, int count) {
         for (int i = 0; i < count; i++) {
             for (int c = 0; c < channels.length; c++) {
-                double weighted = highPasses[c].process(shelves[c].process(channels[c][i]));
+                double weighted = weightings[c].process(channels[c][i]);
                 sum += weighted * weighted;
             }
             if (++frames == stepFrames) {
@@ -93,6 +64,6 @@ public final class Loudness {
     }
 
     private static double lufs(double power) {
-        return power > 0 ? -0.691 + 10 * Math.log10(power) : SILENCE_LUFS;
+        return power > 0 ? KWeighting.lufs(power) : SILENCE_LUFS;
     }
 }

@@ -91,8 +91,8 @@ class LoudnessTest {
                         -1.69065929318241,
                         0.73248077421585);
         Biquad highPass = new Biquad(1, -2, 1, -1.99004745483398, 0.99007225036621);
-        Biquad ourShelf = Loudness.shelf(48_000);
-        Biquad ourHighPass = Loudness.highPass(48_000);
+        Biquad ourShelf = KWeighting.shelf(48_000);
+        Biquad ourHighPass = KWeighting.highPass(48_000);
         Random random = new Random(1);
         for (int i = 0; i < 48_000; i++) {
             double x = random.nextGaussian();

@@ -4,21 +4,28 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
+import zelvan.analysis.End;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.dsp.Percentile;
+import zelvan.singers.Performance.LineEnd;
 import zelvan.singers.TakeTrials;
 import zelvan.singers.TakeTrials.SungTake;
 import zelvan.units.RecordedSpan;
 import zelvan.units.TimeSpan;
 
-/// Esses and breaths as they are found in simulated singers' takes, beside when they were sung.
+/// Esses, breaths and ends as they are found in simulated singers' takes, beside when they were
+/// sung.
 final class FoundTrial {
     private static final int VOICES = 5;
     private static final int TAKES = 2;
     private static final double AROUND_SECONDS = 0.3;
 
+    /// A cutoff counts as found this near to when it was sung.
+    private static final double CUTOFF_SECONDS = 0.06;
+
     private final String name;
+    private final double reachSeconds;
     private int sung;
     private int found;
     private int told;
@@ -27,7 +34,13 @@ final class FoundTrial {
     private final List<String> lines = new ArrayList<>();
 
     private FoundTrial(String name) {
+        this(name, 0);
+    }
+
+    /// @param reachSeconds it counts as found this near to where it was sung
+    private FoundTrial(String name, double reachSeconds) {
         this.name = name;
+        this.reachSeconds = reachSeconds;
     }
 
     static List<String> run(long seed) {
@@ -45,12 +58,32 @@ final class FoundTrial {
                 breaths.compare(take.performance().breaths(), heard.breaths(), all -> true);
             }
         }
+        FoundTrial consonants = new FoundTrial("final consonants");
+        FoundTrial cutoffs = new FoundTrial("cutoffs", CUTOFF_SECONDS);
+        for (int k = 0; k < VOICES; k++) {
+            for (SungTake take : TakeTrials.ofEndings(TAKES + 1, seed + k)) {
+                List<LineEnd> sung = take.performance().ends();
+                List<End> heard = new VoiceAnalyser().analyse(take.sound()).ends();
+                consonants.compare(
+                        sung.stream().filter(LineEnd::consonant).map(LineEnd::span).toList(),
+                        of(End.Kind.CONSONANT, heard),
+                        all -> true);
+                cutoffs.compare(
+                        sung.stream().filter(e -> !e.consonant()).map(LineEnd::span).toList(),
+                        of(End.Kind.CUTOFF, heard),
+                        all -> true);
+            }
+        }
         List<String> lines = new ArrayList<>();
-        for (FoundTrial each : List.of(esses, noisyEsses, breaths)) {
+        for (FoundTrial each : List.of(esses, noisyEsses, breaths, consonants, cutoffs)) {
             lines.addAll(each.lines);
             lines.add(each.result());
         }
         return lines;
+    }
+
+    private static List<RecordedSpan> of(End.Kind kind, List<End> ends) {
+        return ends.stream().filter(e -> e.kind() == kind).map(End::span).toList();
     }
 
     /// Whether something lies in a line that has noise.
@@ -69,7 +102,7 @@ final class FoundTrial {
             sung++;
             var best =
                     heard.stream()
-                            .filter(h -> h.time().overlaps(span))
+                            .filter(h -> h.time().overlaps(span.widenedBy(reachSeconds)))
                             .max((a, b) ->
                                     Double.compare(
                                             a.time().sharedSeconds(span),
@@ -84,7 +117,8 @@ final class FoundTrial {
         }
         for (RecordedSpan span : heard.stream().filter(h -> counts.test(h.time())).toList()) {
             told++;
-            boolean is = truth.stream().anyMatch(t -> t.overlaps(span.time()));
+            boolean is =
+                    truth.stream().anyMatch(t -> t.widenedBy(reachSeconds).overlaps(span.time()));
             right += is ? 1 : 0;
             if (!is) {
                 lines.add("  %s of %s is none".formatted(name, span.time()));

@@ -122,6 +122,7 @@ final class Sung {
                 SECONDS,
                 new PitchTrack(VoiceAnalysis.HOP_SECONDS, new float[FRAMES], new float[FRAMES]),
                 new float[FRAMES],
+                new float[FRAMES],
                 0,
                 nothing,
                 nothing,
@@ -131,6 +132,7 @@ final class Sung {
                         new RecordedSpan(later + 0.9, later + 4.1),
                         new RecordedSpan(later + 4.9, later + 8.1)),
                 seconds.stream().map(i -> note(i + later)).toList(),
+                List.of(),
                 List.of(),
                 List.of());
     }
