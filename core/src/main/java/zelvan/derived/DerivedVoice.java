@@ -10,6 +10,7 @@ import zelvan.align.Alignment;
 import zelvan.analysis.Outline;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
+import zelvan.level.LevelResult;
 import zelvan.measure.Doubt;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLockMap;
@@ -36,6 +37,7 @@ import zelvan.tuning.TuningResult;
 /// @param locked as edited; the same as `raw` where nothing is edited
 /// @param lock its figures
 /// @param pitched what became of its pitch
+/// @param levelled what became of its level
 /// @param doubts where the program does not trust what it did with it, in the guide's time
 /// @param problem what went wrong
 public record DerivedVoice(
@@ -51,6 +53,7 @@ public record DerivedVoice(
         Optional<VoiceSource> locked,
         LockMap lock,
         Pitched pitched,
+        LevelResult levelled,
         List<Doubt> doubts,
         Optional<ZelvanProblem> problem) {
     /// A track whose file is open and not read yet: it can be seen, and heard as it was recorded.
@@ -68,6 +71,7 @@ public record DerivedVoice(
                 Optional.of(raw),
                 LockMap.EMPTY,
                 Pitched.NOTHING,
+                LevelResult.NONE,
                 List.of(),
                 Optional.empty());
     }
@@ -79,7 +83,9 @@ public record DerivedVoice(
 
     /// Whether it sounds as it was recorded.
     public boolean isUnchanged() {
-        return timing.map().isIdentity() && pitched.result().map().size() == 0;
+        return timing.map().isIdentity()
+                && pitched.result().map().size() == 0
+                && levelled.gainDecibels().size() == 0;
     }
 
     /// The same, with more that is doubted.
@@ -99,6 +105,7 @@ public record DerivedVoice(
                 locked,
                 lock,
                 pitched,
+                levelled,
                 all.stream()
                         .sorted(Comparator.comparingDouble(d -> d.span().startSeconds()))
                         .toList(),

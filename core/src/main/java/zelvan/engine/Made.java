@@ -10,6 +10,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.HandWorkProblem;
+import zelvan.level.LevelResult;
 import zelvan.measure.Doubt;
 import zelvan.measure.LockMap;
 import zelvan.problem.ZelvanProblem;
@@ -49,7 +50,8 @@ record Made(
         List<Step<?>> needs = new ArrayList<>(List.of(read));
         needs.addAll(read.needs());
         heard.ifPresent(sounding -> needs.addAll(List.of(sounding, sounding.voice())));
-        parts.ifPresent(p -> needs.addAll(List.of(p.aligned, p.timed, p.shaped)));
+        parts.ifPresent(
+                p -> needs.addAll(List.of(p.aligned, p.timed, p.shaped, p.shaped.levelled())));
         parts.ifPresent(p -> needs.addAll(p.shaped.tuned()));
         parts.flatMap(Parts::follower)
                 .ifPresent(f -> {
@@ -81,6 +83,7 @@ record Made(
                 parts.flatMap(p -> p.shaped.tuned().stream().findFirst())
                         .map(inputs::of)
                         .orElse(DerivedVoice.Pitched.NOTHING),
+                parts.map(p -> inputs.of(p.shaped.levelled())).orElse(LevelResult.NONE),
                 parts.map(p -> doubts(inputs, p)).orElse(List.of()),
                 reading.problem(audio).or(() -> changed).or(() -> notFollowed(inputs)));
     }

@@ -13,7 +13,7 @@ import zelvan.units.RecordedSpan;
 /// A voice as it sounds now; where nothing changes, as it was recorded.
 ///
 /// @param tuned none where its pitch is its own
-record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned)
+record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned, Levelled levelled)
         implements Step<VoiceSource> {
     /// Its pins, some sixty a second.
     private static final long BYTES_A_SECOND = 4_000;
@@ -26,6 +26,7 @@ record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned)
         tuned.forEach(t -> needs.add(new Prepared(sounding)));
         needs.add(recorded());
         needs.add(timed);
+        needs.add(levelled);
         if (!recorded().seams().isEmpty()) {
             needs.add(sounding.voice());
         }
@@ -41,7 +42,8 @@ record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned)
         TimeMap time = inputs.of(timed).map();
         PitchMap pitch =
                 tuned.isEmpty() ? PitchMap.NONE : inputs.of(tuned.getFirst()).result().map();
-        Shape shape = led(Shape.of(time, pitch), inputs);
+        Shape shape =
+                led(Shape.of(time, pitch).withGain(inputs.of(levelled).gainDecibels()), inputs);
         return shape.isNone()
                 ? inputs.of(recorded()).raw().orElseThrow()
                 : inputs.of(sounding).along(shape);

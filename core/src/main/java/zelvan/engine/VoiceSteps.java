@@ -8,6 +8,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import zelvan.align.Alignment;
+import zelvan.level.LevelMapper;
+import zelvan.level.LevelSettings;
 import zelvan.session.ByPhrase;
 import zelvan.session.GuideReference;
 import zelvan.session.HandWork;
@@ -211,7 +213,11 @@ record VoiceSteps(
                     new Made.Parts(
                             line.aligned,
                             line.timed,
-                            new Shaped(sounding, line.timed, guideTuned(found)),
+                            new Shaped(
+                                    sounding,
+                                    line.timed,
+                                    guideTuned(found),
+                                    guideLevelled().orElseThrow()),
                             new VoiceDoubts(
                                     true, session.followers().stream().map(this::tuning).toList()),
                             Optional.empty()));
@@ -243,7 +249,19 @@ record VoiceSteps(
                 new Made.Parts(
                         aligned,
                         line.timed,
-                        new Shaped(sounding, line.timed, List.of(tuned)),
+                        new Shaped(
+                                sounding,
+                                line.timed,
+                                List.of(tuned),
+                                levelled(
+                                        voice,
+                                        line,
+                                        Optional.of(
+                                                new Levelled.Beside(
+                                                        guideLevelled().orElseThrow(),
+                                                        guide.timed(),
+                                                        aligned,
+                                                        line.timed)))),
                         new VoiceDoubts(false, List.of(tuning(voice))),
                         Optional.of(
                                 new Made.Follower(
@@ -275,6 +293,28 @@ record VoiceSteps(
                                                 session.handOf(guide).pitchFences())))
                 .stream()
                 .toList();
+    }
+
+    /// What becomes of the guide's level.
+    private Optional<Levelled> guideLevelled() {
+        return session.guide().flatMap(g -> line(g).map(l -> levelled(g, l, Optional.empty())));
+    }
+
+    private Levelled levelled(Voice voice, Line line, Optional<Levelled.Beside> beside) {
+        HandWork hand = session.handOf(voice);
+        return new Levelled(
+                new LevelsHeard(line.heard.heard(), hand.sounds()),
+                beside,
+                session.inForce(voice, LevelSettings::of),
+                new LevelMapper.Wanted(
+                        hand.sounds(), hand.levels(), hand.levelFences(), placeInStack(voice)));
+    }
+
+    private int placeInStack(Voice voice) {
+        return session.followers().stream()
+                .filter(v -> v.stackId().equals(voice.stackId()))
+                .toList()
+                .indexOf(voice);
     }
 
     private boolean isTuned(Voice voice) {

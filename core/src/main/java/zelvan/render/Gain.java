@@ -6,7 +6,13 @@ import zelvan.units.Decibels;
 
 /// How loud a voice sounds, by the moment of it as recorded. Where the curve is 0, every sample
 /// stays as it is.
+///
+/// How it works: in cells of some frames, counted from the beginning, so that each sample is
+/// multiplied by the same whatever block it is read with. Where the curve has no corner in a cell,
+/// the factor goes from one end to the other by the same ratio from sample to sample.
 final class Gain {
+    private static final int CELL = 32;
+
     private final TimeMap time;
     private final Curve decibels;
     private final int rate;
@@ -20,8 +26,16 @@ final class Gain {
     /// @param frame of the output, at which the samples begin
     void apply(long frame, float[] samples, int count) {
         if (isAny(frame, count)) {
-            for (int i = 0; i < count; i++) {
-                samples[i] *= (float) factorAt(frame + i);
+            double[] factors = new double[CELL];
+            for (int i = 0; i < count; ) {
+                int from = (int) Math.floorMod(frame + i, (long) CELL);
+                int to = Math.min(CELL, from + count - i);
+                if (factors(frame + i - from, factors)) {
+                    for (int k = from; k < to; k++) {
+                        samples[i + k - from] *= (float) factors[k];
+                    }
+                }
+                i += to - from;
             }
         }
     }
@@ -29,8 +43,16 @@ final class Gain {
     /// @param frame of the output, at which the samples begin
     void apply(long frame, double[] samples, int count) {
         if (isAny(frame, count)) {
-            for (int i = 0; i < count; i++) {
-                samples[i] *= factorAt(frame + i);
+            double[] factors = new double[CELL];
+            for (int i = 0; i < count; ) {
+                int from = (int) Math.floorMod(frame + i, (long) CELL);
+                int to = Math.min(CELL, from + count - i);
+                if (factors(frame + i - from, factors)) {
+                    for (int k = from; k < to; k++) {
+                        samples[i + k - from] *= factors[k];
+                    }
+                }
+                i += to - from;
             }
         }
     }
@@ -40,8 +62,31 @@ final class Gain {
                 && decibels.isAnyBetween(sourceSeconds(frame), sourceSeconds(frame + count));
     }
 
-    private double factorAt(long frame) {
-        return Decibels.toAmplitude(decibels.at(sourceSeconds(frame)));
+    /// The factors of a cell.
+    ///
+    /// @param frame at which it begins
+    /// @return whether any of them is not 1
+    private boolean factors(long frame, double[] into) {
+        double start = sourceSeconds(frame);
+        double end = sourceSeconds(frame + CELL);
+        if (decibels.turnsBetween(start, end)) {
+            for (int k = 0; k < CELL; k++) {
+                into[k] = Decibels.toAmplitude(decibels.at(sourceSeconds(frame + k)));
+            }
+            return true;
+        }
+        double first = decibels.at(start);
+        double last = decibels.at(end);
+        if (first == 0 && last == 0) {
+            return false;
+        }
+        double factor = Decibels.toAmplitude(first);
+        double ratio = first == last ? 1 : Decibels.toAmplitude((last - first) / CELL);
+        for (int k = 0; k < CELL; k++) {
+            into[k] = factor;
+            factor *= ratio;
+        }
+        return true;
     }
 
     private double sourceSeconds(long frame) {

@@ -10,6 +10,8 @@ import zelvan.align.Anchor;
 import zelvan.align.Marks;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.OctaveShift;
+import zelvan.level.LevelEdit;
+import zelvan.level.SoundEdit;
 import zelvan.timing.Fence;
 import zelvan.tuning.NoteEdit;
 import zelvan.units.ClockSpan;
@@ -24,15 +26,27 @@ import zelvan.units.RecordedSpan;
 /// @param notes what is wanted of single notes, in order; they do not overlap
 /// @param protections in order
 /// @param meant what is off and is to stay so
+/// @param sounds what is said of esses, breaths and ends, in order
+/// @param levels stretches that are turned up or down, in order; they do not overlap
 public record HandWork(
         List<Anchor> anchors,
         Marks marks,
         List<OctaveShift> octaves,
         List<NoteEdit> notes,
         List<Protection> protections,
-        List<Meant> meant) {
+        List<Meant> meant,
+        List<SoundEdit> sounds,
+        List<LevelEdit> levels) {
     public static final HandWork NONE =
-            new HandWork(List.of(), Marks.NONE, List.of(), List.of(), List.of(), List.of());
+            new HandWork(
+                    List.of(),
+                    Marks.NONE,
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of(),
+                    List.of());
 
     private static final double SAME_ANCHOR_SECONDS = 0.02;
     private static final double AROUND_SECONDS = 0.15;
@@ -43,10 +57,13 @@ public record HandWork(
         notes = List.copyOf(notes);
         protections = List.copyOf(protections);
         meant = List.copyOf(meant);
+        sounds = List.copyOf(sounds);
+        levels = List.copyOf(levels);
         checkAnchors(anchors);
         checkOrder("octaves", octaves, OctaveShift::span);
         checkOrder("notes", notes, NoteEdit::span);
         checkOrder("protections", protections, Protection::span);
+        checkOrder("levels", levels, LevelEdit::span);
     }
 
     /// What the user sets must not contradict itself.
@@ -81,6 +98,14 @@ public record HandWork(
                 .toList();
     }
 
+    /// The stretches in which nothing must change by itself.
+    public List<RecordedSpan> levelFences() {
+        return protections.stream()
+                .filter(p -> p.kind().protectsTiming() && p.kind().protectsPitch())
+                .map(Protection::span)
+                .toList();
+    }
+
     /// The stretches whose timing must not change.
     public List<Fence> fences() {
         return protections.stream()
@@ -90,19 +115,19 @@ public record HandWork(
     }
 
     public HandWork withAnchors(List<Anchor> value) {
-        return new HandWork(value, marks, octaves, notes, protections, meant);
+        return new HandWork(value, marks, octaves, notes, protections, meant, sounds, levels);
     }
 
     public HandWork withMarks(Marks value) {
-        return new HandWork(anchors, value, octaves, notes, protections, meant);
+        return new HandWork(anchors, value, octaves, notes, protections, meant, sounds, levels);
     }
 
     public HandWork withProtections(List<Protection> value) {
-        return new HandWork(anchors, marks, octaves, notes, value, meant);
+        return new HandWork(anchors, marks, octaves, notes, value, meant, sounds, levels);
     }
 
     private HandWork withAllNotes(List<NoteEdit> value) {
-        return new HandWork(anchors, marks, octaves, value, protections, meant);
+        return new HandWork(anchors, marks, octaves, value, protections, meant, sounds, levels);
     }
 
     /// Says in which octave something is sung; it counts from what was said of it before. None up
@@ -132,7 +157,7 @@ public record HandWork(
         }
         untouched.forEach(span -> all.add(new OctaveShift(span, shift.octaves())));
         all.sort(Comparator.comparingDouble(o -> o.span().startSeconds()));
-        return new HandWork(anchors, marks, all, notes, protections, meant);
+        return new HandWork(anchors, marks, all, notes, protections, meant, sounds, levels);
     }
 
     /// Says what is wanted of notes; what was said of those that they overlap gives way.
@@ -190,6 +215,47 @@ public record HandWork(
         return withProtections(protections.stream().filter(p -> !p.equals(protection)).toList());
     }
 
+    /// Says something of a sound beside the notes; what was said of those of its kind that it
+    /// overlaps gives way.
+    public HandWork saying(SoundEdit edit) {
+        List<SoundEdit> all = new ArrayList<>(sounds);
+        all.removeIf(e -> e.kind() == edit.kind() && e.span().overlaps(edit.span()));
+        all.add(edit);
+        all.sort(Comparator.comparingDouble(e -> e.span().startSeconds()));
+        return withSounds(all);
+    }
+
+    /// Forgets what was said of sounds in a stretch.
+    public HandWork withoutSounds(RecordedSpan span) {
+        return withSounds(sounds.stream().filter(e -> !e.span().overlaps(span)).toList());
+    }
+
+    private HandWork withSounds(List<SoundEdit> value) {
+        return new HandWork(anchors, marks, octaves, notes, protections, meant, value, levels);
+    }
+
+    /// Turns a stretch up or down; what was said of it before gives way.
+    public HandWork levelling(LevelEdit edit) {
+        if (edit.span().seconds() == 0) {
+            return this;
+        }
+        List<LevelEdit> all = new ArrayList<>(withoutLevels(edit.span()).levels);
+        if (edit.decibels() != 0) {
+            all.add(edit);
+        }
+        all.sort(Comparator.comparingDouble(e -> e.span().startSeconds()));
+        return withLevels(all);
+    }
+
+    /// Forgets what was said of the level of a stretch.
+    public HandWork withoutLevels(RecordedSpan span) {
+        return withLevels(levels.stream().flatMap(e -> e.without(span).stream()).toList());
+    }
+
+    private HandWork withLevels(List<LevelEdit> value) {
+        return new HandWork(anchors, marks, octaves, notes, protections, meant, sounds, value);
+    }
+
     /// Ticks something off as meant, or takes that back if it was.
     public HandWork meaning(Meant one) {
         List<Meant> all = new ArrayList<>(meant);
@@ -198,10 +264,11 @@ public record HandWork(
         if (!was) {
             all.add(one);
         }
-        return new HandWork(anchors, marks, octaves, notes, protections, all);
+        return new HandWork(anchors, marks, octaves, notes, protections, all, sounds, levels);
     }
 
-    /// With anchors, protections and notes of another; what they contradict gives way.
+    /// With anchors, protections, notes, sounds and levels of another; what they contradict gives
+    /// way.
     public HandWork with(HandWork other) {
         HandWork more = withNotes(other.notes);
         for (Anchor anchor : other.anchors) {
@@ -209,6 +276,12 @@ public record HandWork(
         }
         for (Protection protection : other.protections) {
             more = more.protecting(protection);
+        }
+        for (SoundEdit edit : other.sounds) {
+            more = more.saying(edit);
+        }
+        for (LevelEdit edit : other.levels) {
+            more = more.levelling(edit);
         }
         return more;
     }
@@ -228,7 +301,9 @@ public record HandWork(
                 octaves.stream().filter(o -> holds.test(o.span())).toList(),
                 notes.stream().filter(n -> holds.test(n.span())).toList(),
                 protections.stream().filter(p -> holds.test(p.span())).toList(),
-                meant.stream().filter(m -> holds.test(m.span())).toList());
+                meant.stream().filter(m -> holds.test(m.span())).toList(),
+                sounds.stream().filter(e -> holds.test(e.span())).toList(),
+                levels.stream().filter(e -> holds.test(e.span())).toList());
     }
 
     /// Only what was said of a stretch; what reaches beyond it is cut.
@@ -245,7 +320,12 @@ public record HandWork(
                         .filter(p -> p.span().overlaps(span))
                         .map(p -> p.withSpan(p.span().shared(span)))
                         .toList(),
-                meant.stream().filter(m -> span.contains(m.span().middleSeconds())).toList());
+                meant.stream().filter(m -> span.contains(m.span().middleSeconds())).toList(),
+                sounds.stream().filter(e -> span.contains(e.span().middleSeconds())).toList(),
+                levels.stream()
+                        .filter(e -> e.span().overlaps(span))
+                        .map(e -> e.withSpan(e.span().shared(span)))
+                        .toList());
     }
 
     /// Only what was said outside a stretch.
@@ -262,7 +342,9 @@ public record HandWork(
                 protections.stream()
                         .flatMap(p -> p.span().without(span).stream().map(p::withSpan))
                         .toList(),
-                meant.stream().filter(m -> !span.contains(m.span().middleSeconds())).toList());
+                meant.stream().filter(m -> !span.contains(m.span().middleSeconds())).toList(),
+                sounds.stream().filter(e -> !span.contains(e.span().middleSeconds())).toList(),
+                levels.stream().flatMap(e -> e.without(span).stream()).toList());
     }
 
     /// The same of something that much later; what is held stays with the guide's moments.
@@ -275,7 +357,9 @@ public record HandWork(
                         .toList(),
                 notes.stream().map(n -> n.withSpan(n.span().shiftedBy(seconds))).toList(),
                 protections.stream().map(p -> p.withSpan(p.span().shiftedBy(seconds))).toList(),
-                meant.stream().map(m -> new Meant(m.what(), m.span().shiftedBy(seconds))).toList());
+                meant.stream().map(m -> new Meant(m.what(), m.span().shiftedBy(seconds))).toList(),
+                sounds.stream().map(e -> e.withSpan(e.span().shiftedBy(seconds))).toList(),
+                levels.stream().map(e -> e.withSpan(e.span().shiftedBy(seconds))).toList());
     }
 
     /// With everything of another; what that contradicts gives way, and it says how faint a
@@ -294,7 +378,15 @@ public record HandWork(
         allOctaves.sort(Comparator.comparingDouble(o -> o.span().startSeconds()));
         List<Meant> allMeant = new ArrayList<>(meant);
         allMeant.addAll(other.meant);
-        return new HandWork(both.anchors, more, allOctaves, both.notes, both.protections, allMeant);
+        return new HandWork(
+                both.anchors,
+                more,
+                allOctaves,
+                both.notes,
+                both.protections,
+                allMeant,
+                both.sounds,
+                both.levels);
     }
 
     /// How much was said.
@@ -305,7 +397,9 @@ public record HandWork(
                 + octaves.size()
                 + notes.size()
                 + protections.size()
-                + meant.size();
+                + meant.size()
+                + sounds.size()
+                + levels.size();
     }
 
     /// Whether something of a kind is meant there.

@@ -3,6 +3,7 @@ package zelvan.session;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import zelvan.level.LevelSettings;
 import zelvan.measure.TakeWeights;
 import zelvan.setting.Setting;
 import zelvan.timing.TimingSettings;
@@ -14,6 +15,7 @@ public final class KnownSettings {
             Stream.of(
                             TimingSettings.SETTINGS,
                             TuningSettings.SETTINGS,
+                            LevelSettings.SETTINGS,
                             Strip.SETTINGS,
                             TakeWeights.SETTINGS)
                     .<Setting<?>>flatMap(List::stream)

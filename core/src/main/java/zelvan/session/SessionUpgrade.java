@@ -58,6 +58,13 @@ final class SessionUpgrade {
                 object(voice.path("layer").path("sung")).putArray("takes");
             }
         }
+        if (version <= 11) {
+            for (JsonNode recording : document.path("session").path("recordings")) {
+                // Version 12 knows levels, and what is said of esses, breaths and ends.
+                object(recording.path("hand")).putArray("sounds");
+                object(recording.path("hand")).putArray("levels");
+            }
+        }
         return document;
     }
 

@@ -10,7 +10,8 @@ import java.util.Optional;
 /// @param most the greatest value
 /// @param leastShown where a slider begins; what is below can be typed
 /// @param mostShown as far as it goes; what is beyond can be typed
-/// @param mostWord what the greatest value is called, if it means that there is no bound
+/// @param leastWord what the smallest value is called, if it means more than its number
+/// @param mostWord the same of the greatest: that there is no bound
 public record Amount(
         String word,
         String label,
@@ -21,6 +22,7 @@ public record Amount(
         double leastShown,
         double mostShown,
         Double usual,
+        Optional<String> leastWord,
         Optional<String> mostWord)
         implements Setting<Double> {
     public Amount {
@@ -43,7 +45,18 @@ public record Amount(
             double leastShown,
             double mostShown,
             Double usual) {
-        this(word, label, help, unit, least, most, leastShown, mostShown, usual, Optional.empty());
+        this(
+                word,
+                label,
+                help,
+                unit,
+                least,
+                most,
+                leastShown,
+                mostShown,
+                usual,
+                Optional.empty(),
+                Optional.empty());
     }
 
     /// From nothing to some per cent.
@@ -52,20 +65,66 @@ public record Amount(
         return new Amount(word, label, help, "%", 0, most, 0, most, usual);
     }
 
+    /// The same, with a name for the smallest value.
+    public Amount withLeastWord(String value) {
+        return new Amount(
+                word,
+                label,
+                help,
+                unit,
+                least,
+                most,
+                leastShown,
+                mostShown,
+                usual,
+                Optional.of(value),
+                mostWord);
+    }
+
+    /// The same, with a name for the greatest value.
+    public Amount withMostWord(String value) {
+        return new Amount(
+                word,
+                label,
+                help,
+                unit,
+                least,
+                most,
+                leastShown,
+                mostShown,
+                usual,
+                leastWord,
+                Optional.of(value));
+    }
+
     /// Whether a value means that there is no bound.
     public boolean isUnbounded(double value) {
         return value == most && mostWord.isPresent();
     }
 
-    /// A value as files have it: a number, or the word for no bound.
+    /// What a value is called, if it is more than a number.
+    public Optional<String> name(double value) {
+        return value == least ? leastWord : value == most ? mostWord : Optional.empty();
+    }
+
+    /// The value of that name.
+    public Optional<Double> named(String name) {
+        if (leastWord.filter(name.trim()::equalsIgnoreCase).isPresent()) {
+            return Optional.of(least);
+        }
+        return mostWord.filter(name.trim()::equalsIgnoreCase).map(word -> most);
+    }
+
+    /// A value as files have it: a number, or its name.
     public Object written(Double value) {
-        return isUnbounded(value) ? typed(value) : value;
+        return name(value).<Object>map(name -> name).orElse(value);
     }
 
     @Override
     public Double parse(String typed) {
-        if (mostWord.filter(typed.trim()::equalsIgnoreCase).isPresent()) {
-            return most;
+        Optional<Double> named = named(typed);
+        if (named.isPresent()) {
+            return named.get();
         }
         try {
             return checked(Double.parseDouble(typed.trim().replace(',', '.')));
@@ -76,8 +135,8 @@ public record Amount(
 
     @Override
     public String typed(Double value) {
-        if (isUnbounded(value)) {
-            return mostWord.orElseThrow();
+        if (name(value).isPresent()) {
+            return name(value).orElseThrow();
         }
         return value == Math.rint(value)
                 ? String.format(Locale.ROOT, "%.0f", value)
@@ -86,8 +145,8 @@ public record Amount(
 
     @Override
     public String shown(Double value) {
-        if (isUnbounded(value)) {
-            return mostWord.orElseThrow();
+        if (name(value).isPresent()) {
+            return name(value).orElseThrow();
         }
         String format = value == Math.rint(value) ? "%.0f %s" : "%.1f %s";
         return String.format(Locale.ROOT, format, value, unit);

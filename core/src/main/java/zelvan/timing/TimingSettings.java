@@ -1,7 +1,6 @@
 package zelvan.timing;
 
 import java.util.List;
-import java.util.Optional;
 import zelvan.setting.Amount;
 import zelvan.setting.Choice;
 import zelvan.setting.Setting;
@@ -35,16 +34,16 @@ public record TimingSettings(
 
     public static final Amount LIMIT =
             new Amount(
-                    "timing-limit",
-                    "Limit",
-                    "The most that is left of an offset, whatever pull and slack leave",
-                    "ms",
-                    0,
-                    10_000,
-                    0,
-                    100,
-                    10_000.0,
-                    Optional.of("none"));
+                            "timing-limit",
+                            "Limit",
+                            "The most that is left of an offset, whatever pull and slack leave",
+                            "ms",
+                            0,
+                            10_000,
+                            0,
+                            100,
+                            10_000.0)
+                    .withMostWord("none");
 
     public static final Amount SHIFT =
             new Amount(

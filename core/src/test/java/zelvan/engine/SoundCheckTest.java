@@ -88,6 +88,7 @@ class SoundCheckTest {
                         Optional.of(new Worse(made.locked().orElseThrow())),
                         made.lock(),
                         made.pitched(),
+                        made.levelled(),
                         made.doubts(),
                         made.problem());
         Map<String, DerivedVoice> voices = new HashMap<>(derived.voices());

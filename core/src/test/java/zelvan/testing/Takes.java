@@ -91,4 +91,17 @@ public final class Takes {
                 new VoiceSynthesizer(singer, RATE_HERTZ).sing(performance, seed);
         return new Take(performance, sung, new VoiceAnalyser().analyse(sung.sound()));
     }
+
+    /// A take of which other samples were recorded.
+    public static Take heard(Take take, float[] samples) {
+        Sound sound = Sound.owning(RATE_HERTZ, samples);
+        VoiceSynthesizer.Take sung =
+                new VoiceSynthesizer.Take(
+                        sound,
+                        take.sung.pulseSeconds(),
+                        take.sung.hertz(),
+                        take.sung.voicing(),
+                        take.sung.burstSeconds());
+        return new Take(take.performance, sung, new VoiceAnalyser().analyse(sound));
+    }
 }

@@ -131,6 +131,12 @@ public final class Curve {
         return rises && seconds[next - 1] < toSeconds && seconds[next] > seconds[next - 1];
     }
 
+    /// Whether it changes its slope, or steps, after a moment and up to another one.
+    public boolean turnsBetween(double fromSeconds, double toSeconds) {
+        int next = after(fromSeconds);
+        return next < seconds.length && seconds[next] <= toSeconds;
+    }
+
     /// The moments at which it may begin or cease to be none.
     public double[] borders() {
         double[] borders = new double[seconds.length];

@@ -52,10 +52,10 @@ final class Control {
                 amount.mostShown(),
                 amount.help(),
                 typed ->
-                        amount.mostWord().filter(typed.trim()::equalsIgnoreCase).isPresent()
-                                ? amount.most()
-                                : Math.clamp(number(typed), amount.least(), amount.most()),
-                value -> amount.isUnbounded(value) ? amount.typed(value) : text(value),
+                        amount.named(typed)
+                                .orElseGet(() ->
+                                        Math.clamp(number(typed), amount.least(), amount.most())),
+                value -> amount.name(value).orElse(text(value)),
                 changed);
     }
 

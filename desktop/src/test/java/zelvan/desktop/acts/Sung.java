@@ -111,6 +111,7 @@ final class Sung {
                 Optional.empty(),
                 LockMap.EMPTY,
                 new DerivedVoice.Pitched(Optional.empty(), tuned, PitchLockMap.EMPTY),
+                zelvan.level.LevelResult.NONE,
                 List.of(),
                 Optional.empty());
     }
