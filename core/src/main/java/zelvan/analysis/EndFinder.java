@@ -166,28 +166,10 @@ final class EndFinder {
             least = Math.min(least, loudest[f]);
             boolean closed = least < open - CLOSURE_DECIBELS;
             if (closed && loudest[f] > Math.max(least + BURST_DECIBELS, audible)) {
-                if (System.getProperty("dbg") != null)
-                    System.out.println("B " + f + " " + loudest[f] + " " + least);
                 return f * BandEnergies.HOP_SECONDS;
             }
             boolean hisses = hiss[f] > sonorant[f] + HISS_DECIBELS && hiss[f] > audible;
             run = hisses ? run + 1 : 0;
-            if (System.getProperty("dbg") != null && overSeconds > 57.1 && overSeconds < 57.3)
-                System.out.println(
-                        "D "
-                                + f
-                                + " v="
-                                + voicedSeconds
-                                + " h="
-                                + hiss[f]
-                                + " s="
-                                + sonorant[f]
-                                + " l="
-                                + loudest[f]
-                                + " least="
-                                + least
-                                + " aud="
-                                + audible);
             if (run * BandEnergies.HOP_SECONDS >= SHORTEST_HISS_SECONDS) {
                 return (f - run + 1) * BandEnergies.HOP_SECONDS;
             }

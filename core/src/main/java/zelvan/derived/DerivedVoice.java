@@ -12,6 +12,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
 import zelvan.level.LevelResult;
 import zelvan.measure.Doubt;
+import zelvan.measure.LevelLockMap;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLockMap;
 import zelvan.problem.ZelvanProblem;
@@ -53,7 +54,7 @@ public record DerivedVoice(
         Optional<VoiceSource> locked,
         LockMap lock,
         Pitched pitched,
-        LevelResult levelled,
+        Levelled levelled,
         List<Doubt> doubts,
         Optional<ZelvanProblem> problem) {
     /// A track whose file is open and not read yet: it can be seen, and heard as it was recorded.
@@ -71,7 +72,7 @@ public record DerivedVoice(
                 Optional.of(raw),
                 LockMap.EMPTY,
                 Pitched.NOTHING,
-                LevelResult.NONE,
+                Levelled.NOTHING,
                 List.of(),
                 Optional.empty());
     }
@@ -85,7 +86,7 @@ public record DerivedVoice(
     public boolean isUnchanged() {
         return timing.map().isIdentity()
                 && pitched.result().map().size() == 0
-                && levelled.gainDecibels().size() == 0;
+                && levelled.result().gainDecibels().size() == 0;
     }
 
     /// The same, with more that is doubted.
@@ -110,6 +111,14 @@ public record DerivedVoice(
                         .sorted(Comparator.comparingDouble(d -> d.span().startSeconds()))
                         .toList(),
                 problem);
+    }
+
+    /// What is done about a voice's level.
+    ///
+    /// @param result how it is turned up and down
+    /// @param lock its figures; empty for the guide
+    public record Levelled(LevelResult result, LevelLockMap lock) {
+        public static final Levelled NOTHING = new Levelled(LevelResult.NONE, LevelLockMap.EMPTY);
     }
 
     /// What a voice's pitch is drawn to, and what is done about it.

@@ -4,9 +4,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import zelvan.align.Alignment;
+import zelvan.derived.DerivedVoice;
 import zelvan.level.LevelMapper;
 import zelvan.level.LevelResult;
 import zelvan.level.LevelSettings;
+import zelvan.measure.LevelLockMap;
 import zelvan.session.ByPhrase;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimingResult;
@@ -19,7 +21,7 @@ record Levelled(
         Optional<Beside> beside,
         ByPhrase<LevelSettings> settings,
         LevelMapper.Wanted wanted)
-        implements Step<LevelResult> {
+        implements Step<DerivedVoice.Levelled> {
     /// The points of its curve, as many as a busy minute has.
     private static final int BYTES_A_SOUND = 500;
 
@@ -41,13 +43,19 @@ record Levelled(
     }
 
     @Override
-    public LevelResult run(Inputs inputs) {
-        return LevelMapper.map(
-                inputs.of(voice),
-                beside.map(b -> guide(inputs, b)),
-                beside.map(b -> inputs.of(b.aligned)).orElse(Alignment.NONE),
-                settings,
-                wanted);
+    public DerivedVoice.Levelled run(Inputs inputs) {
+        LevelResult result =
+                LevelMapper.map(
+                        inputs.of(voice),
+                        beside.map(b -> guide(inputs, b)),
+                        beside.map(b -> inputs.of(b.aligned)).orElse(Alignment.NONE),
+                        settings,
+                        wanted);
+        return new DerivedVoice.Levelled(
+                result,
+                beside.map(b -> inputs.of(b.guide.voice).heard().phrasesAsGuide())
+                        .map(phrases -> LevelLockMap.of(result, phrases))
+                        .orElse(LevelLockMap.EMPTY));
     }
 
     private static LevelMapper.Guide guide(Inputs inputs, Beside beside) {
@@ -55,12 +63,13 @@ record Levelled(
         TimeMap voice = inputs.of(beside.timed).map();
         return new LevelMapper.Guide(
                 inputs.of(beside.guide.voice),
-                inputs.of(beside.guide).gainDecibels(),
+                inputs.of(beside.guide).result().gainDecibels(),
                 seconds -> voice.sourceSecondsAt(guide.outputSecondsAt(seconds)));
     }
 
     @Override
-    public long bytes(LevelResult value) {
-        return (long) BYTES_A_SOUND * (value.sounds().size() + value.notes().size());
+    public long bytes(DerivedVoice.Levelled value) {
+        return (long) BYTES_A_SOUND
+                * (value.result().sounds().size() + value.result().notes().size());
     }
 }

@@ -10,7 +10,6 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.HandWorkProblem;
-import zelvan.level.LevelResult;
 import zelvan.measure.Doubt;
 import zelvan.measure.LockMap;
 import zelvan.problem.ZelvanProblem;
@@ -83,7 +82,8 @@ record Made(
                 parts.flatMap(p -> p.shaped.tuned().stream().findFirst())
                         .map(inputs::of)
                         .orElse(DerivedVoice.Pitched.NOTHING),
-                parts.map(p -> inputs.of(p.shaped.levelled())).orElse(LevelResult.NONE),
+                parts.map(p -> inputs.of(p.shaped.levelled()))
+                        .orElse(DerivedVoice.Levelled.NOTHING),
                 parts.map(p -> doubts(inputs, p)).orElse(List.of()),
                 reading.problem(audio).or(() -> changed).or(() -> notFollowed(inputs)));
     }

@@ -27,6 +27,7 @@ import zelvan.session.Session;
 import zelvan.session.Strip;
 import zelvan.session.Voice;
 import zelvan.timing.Fence;
+import zelvan.units.Curve;
 
 /// Everything that is left to mend, what is heard first first.
 ///
@@ -130,6 +131,11 @@ final class MendList {
                 made.timing().map(),
                 made.pitched().matched(),
                 made.pitched().result(),
+                made.levelled().result().gainDecibels(),
+                session.guide()
+                        .flatMap(g -> derived.voice(g.id()))
+                        .map(g -> g.levelled().result().gainDecibels())
+                        .orElse(Curve.NONE),
                 voice.role() != Role.HARMONY,
                 session.harmony().key(),
                 session.handOf(voice).fences().stream().map(Fence::span).toList(),

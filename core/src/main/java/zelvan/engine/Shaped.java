@@ -43,7 +43,9 @@ record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned, Le
         PitchMap pitch =
                 tuned.isEmpty() ? PitchMap.NONE : inputs.of(tuned.getFirst()).result().map();
         Shape shape =
-                led(Shape.of(time, pitch).withGain(inputs.of(levelled).gainDecibels()), inputs);
+                led(
+                        Shape.of(time, pitch).withGain(inputs.of(levelled).result().gainDecibels()),
+                        inputs);
         return shape.isNone()
                 ? inputs.of(recorded()).raw().orElseThrow()
                 : inputs.of(sounding).along(shape);

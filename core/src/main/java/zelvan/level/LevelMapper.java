@@ -139,13 +139,11 @@ public final class LevelMapper {
     private Optional<Compared> compared(RecordedSpan span, GuideSpan guideSpan) {
         Guide beside = guide.orElseThrow();
         RecordedSpan there = new RecordedSpan(guideSpan.startSeconds(), guideSpan.endSeconds());
-        double off =
-                voice.sungLufs(span)
-                        - beside.levels.sungLufs(there)
-                        - mean(beside.gainDecibels, there);
+        double own = voice.sungLufs(span);
+        double off = own - beside.levels.sungLufs(there) - mean(beside.gainDecibels, there);
         return Double.isNaN(off)
                 ? Optional.empty()
-                : Optional.of(new Compared(span, guideSpan, off, off));
+                : Optional.of(new Compared(span, guideSpan, own, off, off));
     }
 
     private static double mean(Curve curve, RecordedSpan span) {
@@ -165,6 +163,7 @@ public final class LevelMapper {
                         new Compared(
                                 c.span(),
                                 c.guideSpan(),
+                                c.ownLufs(),
                                 c.offDecibels(),
                                 c.offDecibels() + mean(drawn, c.span())))
                 .toList();

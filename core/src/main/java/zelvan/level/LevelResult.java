@@ -40,8 +40,23 @@ public record LevelResult(
 
     /// A stretch and what the guide sings there.
     ///
+    /// @param ownLufs how loud it was sung
     /// @param offDecibels how much louder it was sung than the guide is
     /// @param leftDecibels how much louder it still is
     public record Compared(
-            RecordedSpan span, GuideSpan guideSpan, double offDecibels, double leftDecibels) {}
+            RecordedSpan span,
+            GuideSpan guideSpan,
+            double ownLufs,
+            double offDecibels,
+            double leftDecibels) {
+        /// How loud it sounds.
+        public double soundingLufs() {
+            return ownLufs + leftDecibels - offDecibels;
+        }
+
+        /// How loud the guide sounds there.
+        public double guideLufs() {
+            return ownLufs - offDecibels;
+        }
+    }
 }

@@ -12,6 +12,7 @@ import zelvan.timing.TimeMap;
 import zelvan.tuning.Key;
 import zelvan.tuning.MatchedPitch;
 import zelvan.tuning.TuningResult;
+import zelvan.units.Curve;
 import zelvan.units.RecordedSpan;
 
 /// A voice beside its guide, as both sound now.
@@ -23,6 +24,8 @@ import zelvan.units.RecordedSpan;
 /// @param map when each moment of the voice sounds
 /// @param pitch of the two; empty where there is nothing to compare
 /// @param tuning what becomes of the voice's
+/// @param gainDecibels how much louder the voice's moments sound
+/// @param guideGainDecibels the same of the guide's
 /// @param unison whether it is to sing the guide's tones, in whatever octave
 /// @param key the song's, as far as it is known
 /// @param stillTiming stretches whose timing the user keeps
@@ -35,6 +38,8 @@ public record Followed(
         TimeMap map,
         Optional<MatchedPitch> pitch,
         TuningResult tuning,
+        Curve gainDecibels,
+        Curve guideGainDecibels,
         boolean unison,
         Optional<Key> key,
         List<RecordedSpan> stillTiming,

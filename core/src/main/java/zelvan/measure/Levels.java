@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.dsp.Percentile;
+import zelvan.units.Curve;
 import zelvan.units.Decibels;
 import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
@@ -87,21 +88,30 @@ public final class Levels {
     }
 
     private static double apart(Followed voice, GuideSpan phrase) {
-        return voiced(voice.heard(), voice.alignment().inVoice(phrase))
+        return voiced(voice.heard(), voice.alignment().inVoice(phrase), voice.gainDecibels())
                 - voiced(
                         voice.guide(),
-                        new RecordedSpan(phrase.startSeconds(), phrase.endSeconds()));
+                        new RecordedSpan(phrase.startSeconds(), phrase.endSeconds()),
+                        voice.guideGainDecibels());
     }
 
     /// As loud as what is sung on a pitch is on the average, decibels.
     static double voiced(VoiceAnalysis heard, RecordedSpan span) {
+        return voiced(heard, span, Curve.NONE);
+    }
+
+    private static double voiced(VoiceAnalysis heard, RecordedSpan span, Curve gainDecibels) {
         double sum = 0;
         int count = 0;
         for (int f = heard.frameAt(span.startSeconds());
                 f <= heard.frameAt(span.endSeconds());
                 f++) {
             if (heard.pitch().voiced(f)) {
-                sum += loudness(heard.levelDecibels()[f]);
+                double gain =
+                        gainDecibels.size() == 0
+                                ? 0
+                                : gainDecibels.at(f * VoiceAnalysis.HOP_SECONDS);
+                sum += loudness(heard.levelDecibels()[f] + gain);
                 count++;
             }
         }
@@ -128,7 +138,7 @@ public final class Levels {
         List<RecordedSpan> all = voice.heard().esses();
         return IntStream.range(0, all.size())
                 .filter(i -> near.overlaps(voice.alignment().inGuide(all.get(i))))
-                .mapToDouble(i -> decibels[i])
+                .mapToDouble(i -> decibels[i] + voice.gainDecibels().at(all.get(i).middleSeconds()))
                 .max()
                 .orElse(Double.NaN);
     }

@@ -17,6 +17,7 @@ public sealed interface Edit
                 Edit.SetMix,
                 Edit.SetWords,
                 Edit.Arrange,
+                BalanceEdit,
                 RepairEdit,
                 TrackEdit,
                 TakeEdit,

@@ -128,7 +128,7 @@ class LevelSoundTest {
     }
 
     private static List<SideSound> sounds(DerivedVoice made, SideSound.Kind kind) {
-        return made.levelled().sounds().stream()
+        return made.levelled().result().sounds().stream()
                 .map(TurnedSound::sound)
                 .filter(s -> s.kind() == kind)
                 .toList();
@@ -234,8 +234,8 @@ class LevelSoundTest {
                 List.of(pull, pull.with(LevelSettings.UNIT, LevelSettings.Unit.NOTE))) {
             DerivedVoice made = derived(Takes.LEAD, quiet, settings, h -> h);
             float[] after = samples(made);
-            assertThat(made.levelled().phrases()).hasSize(3);
-            for (var phrase : made.levelled().phrases()) {
+            assertThat(made.levelled().result().phrases()).hasSize(3);
+            for (var phrase : made.levelled().result().phrases()) {
                 GuideSpan guide = phrase.guideSpan();
                 double off =
                         lufs(after, phrase.span())
@@ -261,7 +261,7 @@ class LevelSoundTest {
                         h -> h);
         float[] after = samples(made);
         double[] left =
-                made.levelled().notes().stream()
+                made.levelled().result().notes().stream()
                         .mapToDouble(n ->
                                 Math.abs(
                                         lufs(after, n.span())
@@ -284,7 +284,7 @@ class LevelSoundTest {
                         quiet,
                         Settings.of(LevelSettings.PULL, 50.0).with(LevelSettings.SLACK, 2.0),
                         h -> h);
-        for (var phrase : made.levelled().phrases()) {
+        for (var phrase : made.levelled().result().phrases()) {
             double beyond = phrase.offDecibels() + 2;
             assertThat(phrase.leftDecibels())
                     .isCloseTo(phrase.offDecibels() - beyond / 2, within(0.05));
@@ -355,7 +355,7 @@ class LevelSoundTest {
                         LATE,
                         Settings.of(LevelSettings.BREATHS_TARGET, LevelSettings.Target.GUIDE),
                         h -> h);
-        for (TurnedSound turned : both.levelled().sounds()) {
+        for (TurnedSound turned : both.levelled().result().sounds()) {
             if (turned.sound().kind() == SideSound.Kind.BREATH) {
                 assertThat(turned.besideDecibels() + turned.gainDecibels())
                         .isCloseTo(turned.guideDecibels(), within(1e-6));

@@ -23,6 +23,7 @@ import zelvan.desktop.closeup.CloseUpView;
 import zelvan.desktop.closeup.LensView;
 import zelvan.desktop.closeup.Slide;
 import zelvan.desktop.closeup.pitch.PitchLens;
+import zelvan.desktop.closeup.sound.SoundLens;
 import zelvan.desktop.closeup.time.TimeLens;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
@@ -51,6 +52,7 @@ public final class MainWindow {
     private final Slide slide;
     private final LensView time;
     private final LensView pitch;
+    private final LensView sound;
     private final LockMapView lockMap;
     private final MendView toMend;
     private final CloseUpView closeUp;
@@ -67,7 +69,8 @@ public final class MainWindow {
         slide = new Slide(desk.hearing().version());
         time = new TimeLens(desk, theme, slide);
         pitch = new PitchLens(desk, theme, slide);
-        closeUp = new CloseUpView(desk, theme, slide, List.of(time, pitch));
+        sound = new SoundLens(desk, theme, slide);
+        closeUp = new CloseUpView(desk, theme, slide, List.of(time, pitch, sound));
         lockMap = new LockMapView(desk, theme, files::replace);
         toMend = new MendView(desk);
         commands = new Commands(table());
@@ -129,6 +132,7 @@ public final class MainWindow {
         List<Command> all = new ArrayList<>(fileCommands());
         all.addAll(lockMap.trackCommands());
         all.addAll(time.commands());
+        all.addAll(sound.commands());
         all.addAll(RepairCommands.of(desk));
         all.addAll(pitch.commands());
         all.addAll(listening());
@@ -233,6 +237,12 @@ public final class MainWindow {
                         "Close-up in pitch",
                         "2",
                         () -> desk.sight().lookThrough(Lens.PITCH)),
+                Command.of(
+                        "sound-lens",
+                        "Look",
+                        "Close-up in sound",
+                        "3",
+                        () -> desk.sight().lookThrough(Lens.SOUND)),
                 Command.of(
                         "closer", "Look", "Closer", "Shortcut+UP", () -> desk.looking().zoom(0.6)),
                 Command.of(

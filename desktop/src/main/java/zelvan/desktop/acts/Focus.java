@@ -1,6 +1,7 @@
 package zelvan.desktop.acts;
 
 import java.util.List;
+import zelvan.level.SideSound;
 import zelvan.session.Protection;
 import zelvan.tuning.Harmony;
 import zelvan.units.RecordedSpan;
@@ -50,6 +51,11 @@ public sealed interface Focus {
             default -> new OnNotes(notes);
         };
     }
+
+    /// An ess, a breath or an end.
+    ///
+    /// @param sound in the voice as recorded
+    record OnSound(String voiceId, SideSound sound) implements Focus {}
 
     /// A chord.
     record OnChord(Harmony.Change change) implements Focus {}

@@ -58,6 +58,7 @@ public record Protections(State now) {
             case Focus.OnNotes(List<Focus.OnNote> notes) -> protectNotes(notes, kind);
             case Focus.OnProtection p -> toggle(p.voiceId(), p.protection(), kind);
             case Focus.OnBead ignored -> togglePhrases(kind);
+            case Focus.OnSound ignored -> togglePhrases(kind);
             case Focus.OnChord ignored -> togglePhrases(kind);
             case Focus.Nothing ignored -> togglePhrases(kind);
         };

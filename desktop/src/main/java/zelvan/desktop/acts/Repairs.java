@@ -244,6 +244,7 @@ public record Repairs(State now) {
             case Focus.OnNote ignored -> new Notes(now).giveBack();
             case Focus.OnNotes ignored -> new Notes(now).giveBack();
             case Focus.OnChord(Harmony.Change change) -> new Chords(now).remove(change);
+            case Focus.OnSound ignored -> new Sounds(now).deny();
             case Focus.OnRange ignored -> Act.NOTHING.focusing(Focus.NOTHING);
             case Focus.Nothing ignored -> Act.NOTHING;
         };

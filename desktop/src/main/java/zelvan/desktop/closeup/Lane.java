@@ -13,6 +13,7 @@ import zelvan.session.HandWork;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.units.Curve;
 
 /// One voice in the close-up: where its ribbon lies and which beads are on it.
 ///
@@ -118,6 +119,11 @@ public record Lane(
     private static DoubleUnaryOperator between(DoubleUnaryOperator sounds, double locked) {
         return source ->
                 locked == 0 ? source : source + locked * (sounds.applyAsDouble(source) - source);
+    }
+
+    /// How much louder its moments are shown than they were recorded.
+    public Curve gain(double locked) {
+        return locked < 0.5 ? Curve.NONE : made.levelled().result().gainDecibels();
     }
 
     /// What of the source is shown at a moment, once the ribbons have slid.

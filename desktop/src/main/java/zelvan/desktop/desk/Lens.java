@@ -3,7 +3,8 @@ package zelvan.desktop.desk;
 /// What the close-up shows of the same stretch.
 public enum Lens {
     TIME("Time"),
-    PITCH("Pitch");
+    PITCH("Pitch"),
+    SOUND("Sound");
 
     private final String word;
 

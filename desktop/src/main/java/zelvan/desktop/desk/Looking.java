@@ -90,14 +90,21 @@ public final class Looking {
     /// is off there, and loops its phrase.
     public void visit(Mending.Place place) {
         visit(place.voice().id(), place.phrase());
-        boolean pitch = place.flaw().kind().subject() == Flaw.Subject.PITCH;
-        desk.sight().lookThrough(pitch ? Lens.PITCH : Lens.TIME);
+        desk.sight().lookThrough(lensOf(place.flaw().kind().subject()));
         new Mending(desk.now()).focus(place).ifPresent(desk::focusOn);
         GuideSpan span = place.flaw().span();
         double middle = desk.now().sounding(span).middleSeconds();
         double half = Math.max(SHORTEST_PLACE_SECONDS, span.seconds());
         double from = Math.max(0, middle - half);
         desk.sight().show(new Viewport(from, from + 2 * half));
+    }
+
+    private static Lens lensOf(Flaw.Subject subject) {
+        return switch (subject) {
+            case PITCH -> Lens.PITCH;
+            case LEVEL -> Lens.SOUND;
+            default -> Lens.TIME;
+        };
     }
 
     /// Selects a phrase of a voice, shows it, and loops it.

@@ -1,5 +1,7 @@
 package zelvan.desktop.lockmap;
 
+import zelvan.measure.LevelLock;
+import zelvan.measure.LevelLockMap;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLock;
@@ -19,6 +21,15 @@ record CellVersion(Version version) {
     /// Negative is early.
     double leanSeconds(LockMap.Cell cell) {
         return raw() ? cell.rawLeanSeconds() : cell.leanSeconds();
+    }
+
+    LevelLock lock(LevelLockMap.Cell cell) {
+        return raw() ? cell.before() : cell.after();
+    }
+
+    /// Negative is softer.
+    double leanDecibels(LevelLockMap.Cell cell) {
+        return raw() ? cell.rawLeanDecibels() : cell.leanDecibels();
     }
 
     PitchLock lock(PitchLockMap.Cell cell) {

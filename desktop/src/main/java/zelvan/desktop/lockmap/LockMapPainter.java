@@ -19,6 +19,7 @@ import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.Doubt;
+import zelvan.measure.LevelLockMap;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLock;
@@ -32,9 +33,10 @@ import zelvan.units.GuideSpan;
 /// Each cell has a middle line: where the guide is. A bar from it to the left says how early the
 /// voice is, to the right how late, up to 80 ms at the edge; so a locked cell is empty and only
 /// what is off has weight. Under it a thin bar says the same of pitch: to the left flat, to the
-/// right sharp, up to 50 cents at the edge. Where a cell is too narrow for that it is a patch: the
-/// more is off, the stronger; timing above, pitch below. What is special about a cell shows by its
-/// texture, not by colour alone.
+/// right sharp, up to 50 cents at the edge; a thinner one, where there is room, of level: to the
+/// left softer than that voice is as a rule beside its guide, to the right louder, up to 6 dB.
+/// Where a cell is too narrow for that it is a patch: the more is off, the stronger; timing above,
+/// pitch below. What is special about a cell shows by its texture, not by colour alone.
 final class LockMapPainter {
     static final double RULER_HEIGHT = 34;
 
@@ -42,7 +44,13 @@ final class LockMapPainter {
 
     static final double WIDEST_SECONDS = 0.08;
     private static final double WIDEST_CENTS = 50;
+    private static final double WIDEST_DECIBELS = 6;
     private static final double PITCH_PIXELS = 3;
+    private static final double LEVEL_PIXELS = 2;
+
+    /// Lower cells have no room for a third bar.
+    private static final double LOWEST_WITH_LEVEL = 22;
+
     private static final double PATCH_TIMING_SHARE = 0.62;
     private static final double GAP = 2;
 
@@ -168,6 +176,7 @@ final class LockMapPainter {
         Voice voice = row.voice().orElseThrow();
         List<LockMap.Cell> cells = made.lock().cells();
         List<PitchLockMap.Cell> pitch = made.pitched().lock().cells();
+        List<LevelLockMap.Cell> level = made.levelled().lock().cells();
         // While something new is worked out there may be more phrases than cells, or fewer.
         int count = Math.min(cells.size(), geometry.phrases().size());
         for (int i = 0; i < count; i++) {
@@ -183,6 +192,17 @@ final class LockMapPainter {
                         pitch.get(i),
                         extent.x(),
                         y + h - PITCH_PIXELS - 3,
+                        extent.width());
+            }
+            if (i < level.size()
+                    && cells.get(i).state() != LockMap.State.SILENT
+                    && h >= LOWEST_WITH_LEVEL) {
+                level(
+                        g,
+                        colours,
+                        level.get(i),
+                        extent.x(),
+                        y + h - PITCH_PIXELS - LEVEL_PIXELS - 5,
                         extent.width());
             }
         }
@@ -250,7 +270,8 @@ final class LockMapPainter {
         double side = lean < 0 ? -1 : 1;
         g.setFill(colour.deriveColor(0, 1, 1, 0.35 + 0.65 * share));
         double bar = half * share;
-        double tall = h - 10 - PITCH_PIXELS - 3;
+        double below = h >= LOWEST_WITH_LEVEL ? LEVEL_PIXELS + 2 : 0;
+        double tall = h - 10 - PITCH_PIXELS - 3 - below;
         g.fillRect(side < 0 ? middle - bar : middle, y + 4, bar, tall);
         g.setFill(colour.deriveColor(0, 1, 1, 0.7));
         double far = half * reach;
@@ -298,6 +319,30 @@ final class LockMapPainter {
         g.fillRect(side < 0 ? middle - reach : middle, Math.floor(y + PITCH_PIXELS / 2), reach, 1);
         g.setFill(colour);
         g.fillRect(side < 0 ? middle - bar : middle, y, bar, PITCH_PIXELS);
+    }
+
+    /// Between them: how much softer or louder.
+    private void level(
+            GraphicsContext g,
+            Palette colours,
+            LevelLockMap.Cell cell,
+            double x,
+            double y,
+            double w) {
+        if (version().lock(cell).count() == 0) {
+            return;
+        }
+        double lean = version().leanDecibels(cell);
+        double share = Math.min(1, Math.abs(lean) / WIDEST_DECIBELS);
+        if (w < PATCH_PIXELS) {
+            g.setFill(SongStrip.patch(colours, share, lean));
+            g.fillRect(x, y, w, LEVEL_PIXELS + 1);
+            return;
+        }
+        double bar = (w / 2 - 2) * share;
+        double middle = x + w / 2;
+        g.setFill(lean < 0 ? colours.early() : colours.late());
+        g.fillRect(lean < 0 ? middle - bar : middle, y, bar, LEVEL_PIXELS);
     }
 
     private void figure(

@@ -6,6 +6,8 @@ import java.util.Optional;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Scopes;
+import zelvan.measure.LevelLock;
+import zelvan.measure.LevelLockMap;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLock;
@@ -19,7 +21,15 @@ import zelvan.units.GuideSpan;
 /// @param after in time, as it sounds now
 /// @param pitchBefore in pitch, as recorded
 /// @param pitchAfter in pitch, as it sounds now
-record Figures(Lock before, Lock after, PitchLock pitchBefore, PitchLock pitchAfter) {
+/// @param levelBefore in level, as recorded
+/// @param levelAfter in level, as it sounds now
+record Figures(
+        Lock before,
+        Lock after,
+        PitchLock pitchBefore,
+        PitchLock pitchAfter,
+        LevelLock levelBefore,
+        LevelLock levelAfter) {
     static Figures of(Scopes scope, Derived derived) {
         List<Figures> all = new ArrayList<>();
         for (Voice voice : scope.voices(derived.session())) {
@@ -29,7 +39,9 @@ record Figures(Lock before, Lock after, PitchLock pitchBefore, PitchLock pitchAf
                 Lock.pooled(all.stream().map(Figures::before).toList()),
                 Lock.pooled(all.stream().map(Figures::after).toList()),
                 PitchLock.pooled(all.stream().map(Figures::pitchBefore).toList()),
-                PitchLock.pooled(all.stream().map(Figures::pitchAfter).toList()));
+                PitchLock.pooled(all.stream().map(Figures::pitchAfter).toList()),
+                LevelLock.pooled(all.stream().map(Figures::levelBefore).toList()),
+                LevelLock.pooled(all.stream().map(Figures::levelAfter).toList()));
     }
 
     private static List<Figures> of(DerivedVoice made, List<GuideSpan> phrases) {
@@ -40,21 +52,31 @@ record Figures(Lock before, Lock after, PitchLock pitchBefore, PitchLock pitchAf
 
     private static Figures whole(DerivedVoice made) {
         PitchLockMap pitch = made.pitched().lock();
+        LevelLockMap level = made.levelled().lock();
         return new Figures(
-                made.lock().before(), made.lock().after(), pitch.before(), pitch.after());
+                made.lock().before(),
+                made.lock().after(),
+                pitch.before(),
+                pitch.after(),
+                level.before(),
+                level.after());
     }
 
     private static Optional<Figures> inPhrase(DerivedVoice made, GuideSpan phrase) {
         List<LockMap.Cell> cells = made.lock().cells();
         List<PitchLockMap.Cell> pitches = made.pitched().lock().cells();
-        for (int i = 0; i < Math.min(cells.size(), pitches.size()); i++) {
+        List<LevelLockMap.Cell> levels = made.levelled().lock().cells();
+        int count = Math.min(cells.size(), Math.min(pitches.size(), levels.size()));
+        for (int i = 0; i < count; i++) {
             if (cells.get(i).phrase().equals(phrase)) {
                 return Optional.of(
                         new Figures(
                                 cells.get(i).before(),
                                 cells.get(i).after(),
                                 pitches.get(i).before(),
-                                pitches.get(i).after()));
+                                pitches.get(i).after(),
+                                levels.get(i).before(),
+                                levels.get(i).after()));
             }
         }
         return Optional.empty();

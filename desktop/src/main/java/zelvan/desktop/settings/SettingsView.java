@@ -49,6 +49,7 @@ public final class SettingsView {
     private final LastFigures lastFigures = new LastFigures();
     private final TimingPart timing;
     private final TuningPart tuning;
+    private final LevelPart level;
     private final NotePart note;
     private final GuidePart guide;
     private final ProtectionPart protection;
@@ -56,6 +57,7 @@ public final class SettingsView {
     private final ObjectProperty<Fold> open = new SimpleObjectProperty<>();
     private final Fold timingFold;
     private final Fold pitchFold;
+    private final Fold levelFold;
     private final Fold gridFold;
     private final Fold moreFold;
     private final SettingRows takes;
@@ -69,6 +71,7 @@ public final class SettingsView {
         this.desk = desk;
         timing = new TimingPart(desk);
         tuning = new TuningPart(desk, lastFigures, chordsFrom);
+        level = new LevelPart(desk, lastFigures);
         note = new NotePart(desk);
         guide = new GuidePart(desk, tempoFrom);
         protection = new ProtectionPart(desk);
@@ -109,6 +112,7 @@ public final class SettingsView {
                         List.of(tuning.figures()),
                         List.of(note.node(), tuning.node()),
                         open);
+        levelFold = new Fold("Level", List.of(level.figures()), List.of(level.node()), open);
         takes =
                 new SettingRows(
                         desk,
@@ -130,6 +134,7 @@ public final class SettingsView {
                         timingFold.node(),
                         gridFold.node(),
                         pitchFold.node(),
+                        levelFold.node(),
                         moreFold.node(),
                         takesFold.node(),
                         voiceFold.node());
@@ -137,12 +142,20 @@ public final class SettingsView {
         root.setMinWidth(280);
         root.setPrefWidth(300);
         root.getStyleClass().add("settings");
-        desk.sight().lens().subscribe(lens -> (lens == Lens.PITCH ? pitchFold : timingFold).open());
+        desk.sight().lens().subscribe(lens -> foldOf(lens).open());
         desk.history().subscribe(ignored -> refresh());
         desk.selection().subscribe(ignored -> refresh());
         desk.focus().subscribe(ignored -> refresh());
         desk.derived().subscribe(ignored -> refresh());
         desk.stale().subscribe(ignored -> refresh());
+    }
+
+    private Fold foldOf(Lens lens) {
+        return switch (lens) {
+            case TIME -> timingFold;
+            case PITCH -> pitchFold;
+            case SOUND -> levelFold;
+        };
     }
 
     public Node node() {
@@ -198,6 +211,7 @@ public final class SettingsView {
         takesFold.show(selected.map(v -> !v.layer().takes().isEmpty()).orElse(false));
         show(timing.start(), any && !ofGuide);
         pitchFold.show(any || ofGuide);
+        levelFold.show(any || ofGuide);
         voiceFold.show(selected.isPresent() || desk.selection().get().stackId().isPresent());
         if (!open.get().isShown()) {
             timingFold.open();
@@ -221,6 +235,7 @@ public final class SettingsView {
         timing.refresh();
         takes.refresh();
         tuning.refresh();
+        level.refresh();
         note.refresh();
         voice.refresh();
     }
@@ -242,7 +257,8 @@ public final class SettingsView {
                         timing.node(),
                         timing.more(),
                         note.node(),
-                        tuning.node())) {
+                        tuning.node(),
+                        level.node())) {
             part.setDisable(all);
         }
     }

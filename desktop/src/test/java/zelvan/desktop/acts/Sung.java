@@ -111,7 +111,7 @@ final class Sung {
                 Optional.empty(),
                 LockMap.EMPTY,
                 new DerivedVoice.Pitched(Optional.empty(), tuned, PitchLockMap.EMPTY),
-                zelvan.level.LevelResult.NONE,
+                DerivedVoice.Levelled.NOTHING,
                 List.of(),
                 Optional.empty());
     }

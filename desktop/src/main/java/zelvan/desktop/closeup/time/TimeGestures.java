@@ -16,6 +16,7 @@ import zelvan.desktop.acts.Selection;
 import zelvan.desktop.acts.Words;
 import zelvan.desktop.canvas.PaintedRegion;
 import zelvan.desktop.closeup.Lane;
+import zelvan.desktop.closeup.RangeDrag;
 import zelvan.desktop.closeup.TimeWheel;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Viewport;

@@ -3,16 +3,16 @@ package zelvan.desktop.closeup.time;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
-import javafx.geometry.VPos;
 import javafx.scene.canvas.GraphicsContext;
 import javafx.scene.paint.Color;
-import javafx.scene.text.Text;
 import javafx.scene.text.TextAlignment;
 import zelvan.analysis.LandmarkKind;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.SoundFile;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.closeup.Lane;
+import zelvan.desktop.closeup.LaneMarks;
+import zelvan.desktop.closeup.Ribbon;
 import zelvan.desktop.closeup.TimeAxis;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Viewport;
@@ -20,6 +20,7 @@ import zelvan.desktop.theme.Palette;
 import zelvan.desktop.theme.Theme;
 import zelvan.measure.LockMeter;
 import zelvan.session.Protection;
+import zelvan.units.Curve;
 import zelvan.units.Grid;
 import zelvan.units.RecordedSpan;
 
@@ -160,10 +161,10 @@ final class TimePainter {
                             under.paint(g, colours, view, width, lane.top(), centre, half));
         }
         if (locked > 0 && !lane.made().isUnchanged() && view.seconds() < MOST_SECONDS_WITH_TRACE) {
-            new Ribbon(g, view, width, centre, half, source -> source)
+            new Ribbon(g, view, width, centre, half, source -> source, Curve.NONE)
                     .energy(lane.outline(), colour.deriveColor(0, 1, 1, 0.16));
         }
-        new Ribbon(g, view, width, centre, half, shown)
+        new Ribbon(g, view, width, centre, half, shown, lane.gain(locked))
                 .paint(
                         lane.outline(),
                         lane.made().file().map(SoundFile::sound),
@@ -171,7 +172,7 @@ final class TimePainter {
                         lane.made().analysis().map(VoiceAnalysis::esses).orElse(List.of()),
                         colour.deriveColor(0, 1, 1, strong),
                         selected ? colours.raised() : colours.surface());
-        range(g, colours, view, lane, shown, width);
+        LaneMarks.range(g, colours, desk.focus().get(), view, lane, shown, width);
         protections(g, colours, view, lane, shown, width, centre, half);
         for (RecordedSpan alone : lane.made().alignment().unmatched()) {
             double x = view.x(shown.applyAsDouble(alone.startSeconds()), width);
@@ -210,7 +211,7 @@ final class TimePainter {
         if (ClipBar.isShown(lane, selected)) {
             ClipBar.of(lane, locked, view, width).paint(g, colours, colour, held.clip);
         }
-        name(g, colours, lane);
+        LaneMarks.name(g, colours, lane);
         g.setFill(colours.line());
         g.fillRect(0, lane.top() + lane.height() - 1, width, 1);
     }
@@ -225,18 +226,6 @@ final class TimePainter {
         return dragged.filter(d -> d.isOf(bead))
                 .map(BeadDrag.At::seconds)
                 .orElse(bead.shownSeconds());
-    }
-
-    private static void name(GraphicsContext g, Palette colours, Lane lane) {
-        Text text = new Text(lane.voice().name());
-        text.setFont(Theme.strongFont(12));
-        g.setFill(colours.surface().deriveColor(0, 1, 1, 0.8));
-        g.fillRect(4, lane.top() + 3, text.getLayoutBounds().getWidth() + 8, 17);
-        g.setFill(lane.isGuide() ? colours.guide() : colours.text());
-        g.setFont(text.getFont());
-        g.setTextAlign(TextAlignment.LEFT);
-        g.setTextBaseline(VPos.CENTER);
-        g.fillText(text.getText(), 8, lane.top() + 11.5);
     }
 
     private Threads threads(
@@ -273,26 +262,6 @@ final class TimePainter {
         return desk.focus().get() instanceof Focus.OnBead(String voiceId, double source)
                 && voiceId.equals(bead.voiceId())
                 && bead.isAt(source);
-    }
-
-    /// What is dragged out.
-    private void range(
-            GraphicsContext g,
-            Palette colours,
-            Viewport view,
-            Lane lane,
-            DoubleUnaryOperator shown,
-            double width) {
-        if (desk.focus().get() instanceof Focus.OnRange(String voiceId, RecordedSpan span)
-                && voiceId.equals(lane.voice().id())) {
-            double x = view.x(shown.applyAsDouble(span.startSeconds()), width);
-            double end = view.x(shown.applyAsDouble(span.endSeconds()), width);
-            g.setFill(colours.accent().deriveColor(0, 1, 1, 0.16));
-            g.fillRect(x, lane.top() + 1, end - x, lane.height() - 2);
-            g.setStroke(colours.accent());
-            g.strokeLine(x, lane.top() + 1, x, lane.top() + lane.height() - 2);
-            g.strokeLine(end, lane.top() + 1, end, lane.top() + lane.height() - 2);
-        }
     }
 
     /// A fence across the ribbon, with its word.

@@ -8,11 +8,13 @@ import javafx.scene.canvas.GraphicsContext;
 import zelvan.analysis.Outline;
 import zelvan.audio.SoundFile;
 import zelvan.derived.DerivedVoice;
+import zelvan.desktop.closeup.Ribbon;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Findings;
 import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.desk.Waves;
 import zelvan.desktop.theme.Palette;
+import zelvan.units.Curve;
 
 /// Another track under the guide, to look at it beside that and to snap to it.
 ///
@@ -64,7 +66,7 @@ record Underlay(DerivedVoice made, Outline outline, List<Double> onsets, Waves w
             double centre,
             double half) {
         double reach = half * HEIGHT_OF_RIBBON;
-        new Ribbon(g, view, width, centre, reach, sounds())
+        new Ribbon(g, view, width, centre, reach, sounds(), Curve.NONE)
                 .paint(
                         outline,
                         made.file().map(SoundFile::sound),

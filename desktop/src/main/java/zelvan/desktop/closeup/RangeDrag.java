@@ -1,17 +1,16 @@
-package zelvan.desktop.closeup.time;
+package zelvan.desktop.closeup;
 
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Protections;
-import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.desk.Desk;
 import zelvan.session.Gesture;
 import zelvan.session.Protection;
 import zelvan.units.RecordedSpan;
 
 /// A stretch of a ribbon being dragged out, or an edge of a protected one.
-final class RangeDrag {
+public final class RangeDrag {
     private static final double SHORTEST_SECONDS = 0.02;
 
     private final Desk desk;
@@ -42,7 +41,7 @@ final class RangeDrag {
     /// A new stretch.
     ///
     /// @param shownSeconds where it begins
-    static RangeDrag of(Desk desk, Lane lane, double locked, double shownSeconds) {
+    public static RangeDrag of(Desk desk, Lane lane, double locked, double shownSeconds) {
         double fixed = lane.source(locked).applyAsDouble(shownSeconds);
         return new RangeDrag(desk, lane, locked, Optional.empty(), fixed);
     }
@@ -50,12 +49,12 @@ final class RangeDrag {
     /// An edge.
     ///
     /// @param otherSeconds the other edge, in the voice as recorded
-    static RangeDrag ofEdge(
+    public static RangeDrag ofEdge(
             Desk desk, Lane lane, double locked, Protection protection, double otherSeconds) {
         return new RangeDrag(desk, lane, locked, Optional.of(protection), otherSeconds);
     }
 
-    void to(double shownSeconds) {
+    public void to(double shownSeconds) {
         double here = Math.clamp(source.applyAsDouble(shownSeconds), 0, lane.outline().seconds());
         if (Math.abs(here - fixedSeconds) < SHORTEST_SECONDS) {
             return;
@@ -75,7 +74,7 @@ final class RangeDrag {
     }
 
     /// Protects what was dragged out.
-    void protect() {
+    public void protect() {
         range.ifPresent(span ->
                 desk.act(now ->
                         new Protections(now)

@@ -1,4 +1,4 @@
-package zelvan.desktop.closeup.time;
+package zelvan.desktop.closeup;
 
 import java.util.List;
 import java.util.Optional;
@@ -11,6 +11,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
 import zelvan.desktop.desk.Viewport;
 import zelvan.desktop.desk.Waves;
+import zelvan.units.Curve;
 import zelvan.units.Decibels;
 import zelvan.units.RecordedSpan;
 import zelvan.units.Search;
@@ -23,13 +24,15 @@ import zelvan.units.Search;
 /// @param centre pixels down
 /// @param half height where the voice is loudest
 /// @param shown where a moment of the voice is shown, seconds
-record Ribbon(
+/// @param gainDecibels how much louder its moments sound than they were recorded
+public record Ribbon(
         GraphicsContext g,
         Viewport view,
         double width,
         double centre,
         double half,
-        DoubleUnaryOperator shown) {
+        DoubleUnaryOperator shown,
+        Curve gainDecibels) {
     /// Where more is in sight, peaks and energy are the same picture.
     private static final double MOST_SECONDS_WITH_PEAKS = 12;
 
@@ -42,7 +45,7 @@ record Ribbon(
 
     /// @param sound where its peaks are seen; empty if there is none
     /// @param esses in the voice's time, in order
-    void paint(
+    public void paint(
             Outline outline,
             Optional<Sound> sound,
             Waves waves,
@@ -67,7 +70,7 @@ record Ribbon(
     }
 
     /// Nothing but the band, for what is only hinted at.
-    void energy(Outline outline, Color colour) {
+    public void energy(Outline outline, Color colour) {
         double high = high();
         int from = firstFrame(outline, view.startSeconds());
         int to = Math.min(outline.frames() - 1, firstFrame(outline, view.endSeconds()) + 1);
@@ -75,14 +78,24 @@ record Ribbon(
         g.beginPath();
         g.moveTo(x(from * VoiceAnalysis.HOP_SECONDS), centre);
         for (int f = from; f <= to; f += stride) {
-            g.lineTo(x(f * VoiceAnalysis.HOP_SECONDS), centre - high * outline.loudness(f, f + 1));
+            g.lineTo(x(f * VoiceAnalysis.HOP_SECONDS), centre - high * tall(outline, f));
         }
         for (int f = to; f >= from; f -= stride) {
-            g.lineTo(x(f * VoiceAnalysis.HOP_SECONDS), centre + high * outline.loudness(f, f + 1));
+            g.lineTo(x(f * VoiceAnalysis.HOP_SECONDS), centre + high * tall(outline, f));
         }
         g.closePath();
         g.setFill(colour);
         g.fill();
+    }
+
+    /// How loud a frame sounds, 1 where the voice was recorded loudest.
+    private double tall(Outline outline, int frame) {
+        double gain = gainDecibels.at(frame * VoiceAnalysis.HOP_SECONDS);
+        return outline.loudness(frame, frame + 1) * (gain == 0 ? 1 : factor(gain));
+    }
+
+    private static double factor(double decibels) {
+        return Math.min(2, Outline.loudness(Decibels.toAmplitude(decibels)));
     }
 
     private void peaks(Sound sound, Waves waves, Outline outline, Color colour) {
@@ -108,8 +121,10 @@ record Ribbon(
             }
             xs[k] = x((double) point / Waves.POINTS_A_SECOND);
             xs[2 * count - 1 - k] = xs[k];
-            ys[k] = centre - high(highest, loudest);
-            ys[2 * count - 1 - k] = centre + high(-lowest, loudest);
+            double gain = gainDecibels.at((double) point / Waves.POINTS_A_SECOND);
+            double louder = gain == 0 ? 1 : factor(gain);
+            ys[k] = centre - louder * high(highest, loudest);
+            ys[2 * count - 1 - k] = centre + louder * high(-lowest, loudest);
         }
         g.setFill(colour);
         g.fillPolygon(xs, ys, xs.length);
@@ -131,7 +146,7 @@ record Ribbon(
             double share = (at - from) / (to - from);
             double seconds = ess.startSeconds() + share * ess.seconds();
             int frame = (int) (seconds / VoiceAnalysis.HOP_SECONDS);
-            double tall = high * outline.loudness(frame, frame + 1);
+            double tall = high * tall(outline, frame);
             g.fillRect(at, centre - tall, 1, 2 * tall);
         }
     }
