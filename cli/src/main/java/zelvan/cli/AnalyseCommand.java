@@ -18,7 +18,8 @@ import zelvan.problem.ZelvanProblem;
         name = "analyse",
         mixinStandardHelpOptions = true,
         description =
-                "Write what is heard in one voice: pitch, landmarks, esses, breaths, phrases, notes.")
+                "Write what is heard in one voice: pitch, landmarks, esses, breaths and ends with"
+                        + " their levels, phrases, notes.")
 final class AnalyseCommand implements Callable<Integer> {
     @Parameters(paramLabel = "IN")
     private Path in = Path.of(".");

@@ -60,7 +60,8 @@ final class Printing {
                             made.alignment(),
                             made.timing(),
                             made.lock(),
-                            made.pitched().lock()));
+                            made.pitched().lock(),
+                            made.levelled().lock()));
         }
         return parts;
     }

@@ -18,8 +18,11 @@ import zelvan.derived.DerivedVoice;
 import zelvan.measure.Artefact;
 import zelvan.measure.ArtefactFinder;
 import zelvan.measure.Doubt;
+import zelvan.render.Shape;
 import zelvan.render.VoiceSource;
+import zelvan.timing.TimeMap;
 import zelvan.units.ClockSpan;
+import zelvan.units.Curve;
 import zelvan.units.SongSpan;
 
 /// Listens to voices as they sound now, for places that sound worse than they were recorded. What
@@ -69,8 +72,18 @@ final class SoundCheck {
             return List.of();
         }
         Sound sound = made.file().get().sound();
+        // What is turned up or down on purpose did not come out worse.
+        Curve gain = made.levelled().result().gainDecibels();
+        float[] wanted =
+                gain.size() == 0
+                        ? sound.mono()
+                        : mono(
+                                made.sound()
+                                        .orElseThrow()
+                                        .along(Shape.of(TimeMap.IDENTITY).withGain(gain)),
+                                cancelled);
         VoiceAnalysis heard = made.analysis().get();
-        return new ArtefactFinder(sound.mono(), sound.sampleRateHertz(), heard.pitch())
+        return new ArtefactFinder(wanted, sound.sampleRateHertz(), heard.pitch())
                 .find(mono(locked, cancelled), made.timing().map(), cancelled)
                 .artefacts();
     }

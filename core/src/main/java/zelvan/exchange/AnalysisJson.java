@@ -6,13 +6,16 @@ import java.util.List;
 import java.util.Locale;
 import tools.jackson.databind.json.JsonMapper;
 import zelvan.align.Marks;
+import zelvan.analysis.End;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.files.Target;
 import zelvan.files.WholeFile;
 import zelvan.files.WriteProblem;
+import zelvan.level.HeardLevels;
 import zelvan.units.ClockSpan;
 
-/// What is heard in one voice, as JSON: pitch, landmarks, esses, breaths, phrases and notes.
+/// What is heard in one voice, as JSON: pitch, landmarks, esses, breaths and ends with their
+/// levels, phrases and notes.
 public final class AnalysisJson {
     private record PitchOut(
             double startSeconds,
@@ -25,11 +28,16 @@ public final class AnalysisJson {
 
     private record NoteOut(double start, double end, double hz) {}
 
+    /// @param besideVowelsDecibels how loud it is against the vowels beside it
+    private record SoundOut(String kind, double start, double end, double besideVowelsDecibels) {}
+
     private record Document(
             PitchOut pitch,
             List<LandmarkOut> landmarks,
             List<double[]> esses,
             List<double[]> breaths,
+            List<double[]> ends,
+            List<SoundOut> sounds,
             List<double[]> phrases,
             List<NoteOut> notes) {}
 
@@ -60,6 +68,8 @@ public final class AnalysisJson {
                                 .toList(),
                         pairs(analysis.esses()),
                         pairs(analysis.breaths()),
+                        pairs(analysis.ends().stream().map(End::span).toList()),
+                        sounds(new HeardLevels(analysis, List.of())),
                         pairs(analysis.phrases()),
                         analysis.notes().stream()
                                 .map(n ->
@@ -69,6 +79,17 @@ public final class AnalysisJson {
                                                 rounded(n.hertz(), 1000)))
                                 .toList());
         JsonOut.write(target, document);
+    }
+
+    private static List<SoundOut> sounds(HeardLevels levels) {
+        return levels.sounds().stream()
+                .map(s ->
+                        new SoundOut(
+                                s.kind().word(),
+                                rounded(s.span().startSeconds(), 100_000),
+                                rounded(s.span().endSeconds(), 100_000),
+                                rounded(levels.besideDecibels(s), 100)))
+                .toList();
     }
 
     static List<double[]> pairs(List<? extends ClockSpan<?>> spans) {

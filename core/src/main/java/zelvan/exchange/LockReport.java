@@ -17,6 +17,8 @@ import zelvan.align.Alignment;
 import zelvan.files.Target;
 import zelvan.files.WholeFile;
 import zelvan.files.WriteProblem;
+import zelvan.measure.LevelLock;
+import zelvan.measure.LevelLockMap;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
 import zelvan.measure.PitchLock;
@@ -41,7 +43,8 @@ public final class LockReport {
             Alignment alignment,
             TimingResult timing,
             LockMap lock,
-            PitchLockMap pitch) {}
+            PitchLockMap pitch,
+            LevelLockMap level) {}
 
     private record PointOut(double sourceSeconds, double outputSeconds) {}
 
@@ -62,6 +65,12 @@ public final class LockReport {
             double afterMedianCents,
             double afterP90Cents) {}
 
+    private record LevelOut(
+            double beforeMedianDecibels,
+            double beforeP90Decibels,
+            double afterMedianDecibels,
+            double afterP90Decibels) {}
+
     private record PartOut(
             String file,
             String output,
@@ -69,7 +78,8 @@ public final class LockReport {
             List<AnchorOut> anchors,
             List<double[]> unmatched,
             TimingOut timing,
-            PitchOut pitch) {}
+            PitchOut pitch,
+            LevelOut level) {}
 
     private record GuideOut(String file, List<double[]> phrases) {}
 
@@ -98,7 +108,8 @@ public final class LockReport {
                             anchors(part),
                             AnalysisJson.pairs(part.alignment().unmatched()),
                             timing(part.lock()),
-                            pitch(part.pitch())));
+                            pitch(part.pitch()),
+                            level(part.level())));
         }
         AnalysisJson.JsonOut.write(
                 target,
@@ -130,14 +141,22 @@ public final class LockReport {
 
     private static PitchOut pitch(PitchLockMap lock) {
         return new PitchOut(
-                cents(lock.before().medianCents()),
-                cents(lock.before().p90Cents()),
-                cents(lock.after().medianCents()),
-                cents(lock.after().p90Cents()));
+                hundredths(lock.before().medianCents()),
+                hundredths(lock.before().p90Cents()),
+                hundredths(lock.after().medianCents()),
+                hundredths(lock.after().p90Cents()));
     }
 
-    private static double cents(double cents) {
-        return AnalysisJson.rounded(cents, 100);
+    private static LevelOut level(LevelLockMap lock) {
+        return new LevelOut(
+                hundredths(lock.before().medianDecibels()),
+                hundredths(lock.before().p90Decibels()),
+                hundredths(lock.after().medianDecibels()),
+                hundredths(lock.after().p90Decibels()));
+    }
+
+    private static double hundredths(double value) {
+        return AnalysisJson.rounded(value, 100);
     }
 
     private static double round(double value) {
@@ -169,11 +188,16 @@ public final class LockReport {
                     "beforeMedianCents",
                     "beforeP90Cents",
                     "afterMedianCents",
-                    "afterP90Cents");
+                    "afterP90Cents",
+                    "beforeMedianDecibels",
+                    "beforeP90Decibels",
+                    "afterMedianDecibels",
+                    "afterP90Decibels");
             for (Part part : parts) {
                 for (int phrase = 0; phrase < part.lock().cells().size(); phrase++) {
                     LockMap.Cell cell = part.lock().cells().get(phrase);
                     PitchLockMap.Cell pitch = part.pitch().cells().get(phrase);
+                    LevelLockMap.Cell level = part.level().cells().get(phrase);
                     csv.writeRecord(
                             part.name(),
                             text("%.3f", cell.phrase().startSeconds()),
@@ -186,7 +210,11 @@ public final class LockReport {
                             text("%.1f", pitch.before().medianCents()),
                             text("%.1f", pitch.before().p90Cents()),
                             text("%.1f", pitch.after().medianCents()),
-                            text("%.1f", pitch.after().p90Cents()));
+                            text("%.1f", pitch.after().p90Cents()),
+                            text("%.2f", level.before().medianDecibels()),
+                            text("%.2f", level.before().p90Decibels()),
+                            text("%.2f", level.after().medianDecibels()),
+                            text("%.2f", level.after().p90Decibels()));
                 }
             }
         }
@@ -206,6 +234,8 @@ public final class LockReport {
                             "after", figures(part.lock().after()),
                             "pitchBefore", figures(part.pitch().before()),
                             "pitchAfter", figures(part.pitch().after()),
+                            "levelBefore", figures(part.level().before()),
+                            "levelAfter", figures(part.level().after()),
                             "cells", part.lock().cells().stream().map(LockReport::cell).toList()));
         }
         List<Map<String, Object>> columns =
@@ -254,6 +284,10 @@ public final class LockReport {
     }
 
     private static String figures(PitchLock lock) {
+        return lock.count() == 0 ? "–" : lock.medianText() + " / " + lock.p90Text();
+    }
+
+    private static String figures(LevelLock lock) {
         return lock.count() == 0 ? "–" : lock.medianText() + " / " + lock.p90Text();
     }
 

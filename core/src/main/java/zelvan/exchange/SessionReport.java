@@ -41,7 +41,10 @@ public final class SessionReport {
             double afterP90Ms,
             double beforeMedianCents,
             double afterMedianCents,
-            double afterP90Cents) {}
+            double afterP90Cents,
+            double beforeMedianDecibels,
+            double afterMedianDecibels,
+            double afterP90Decibels) {}
 
     /// @param file of the recording
     /// @param startSeconds what is taken of it, as [#endSeconds]; empty for all of it
@@ -193,7 +196,10 @@ public final class SessionReport {
                 millis(after.p90Seconds()),
                 AnalysisJson.rounded(pitchBefore.medianCents(), 100),
                 AnalysisJson.rounded(pitchAfter.medianCents(), 100),
-                AnalysisJson.rounded(pitchAfter.p90Cents(), 100));
+                AnalysisJson.rounded(pitchAfter.p90Cents(), 100),
+                AnalysisJson.rounded(made.levelled().lock().before().medianDecibels(), 100),
+                AnalysisJson.rounded(made.levelled().lock().after().medianDecibels(), 100),
+                AnalysisJson.rounded(made.levelled().lock().after().p90Decibels(), 100));
     }
 
     private static double millis(double seconds) {

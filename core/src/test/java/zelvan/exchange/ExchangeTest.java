@@ -26,6 +26,10 @@ import zelvan.files.Ledger;
 import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.files.WriteProblem;
+import zelvan.level.HeardLevels;
+import zelvan.level.LevelMapper;
+import zelvan.level.LevelSettings;
+import zelvan.measure.LevelLockMap;
 import zelvan.measure.LockMap;
 import zelvan.measure.LockMeter;
 import zelvan.measure.PitchLockMap;
@@ -38,6 +42,7 @@ import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.testing.Takes;
 import zelvan.timing.TimeMap;
 import zelvan.timing.TimeMapper;
@@ -48,6 +53,7 @@ import zelvan.tuning.MatchedPitch;
 import zelvan.tuning.PitchMapper;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
+import zelvan.units.Curve;
 
 class ExchangeTest {
     @TempDir Path folder;
@@ -254,7 +260,22 @@ class ExchangeTest {
                 alignment,
                 timing,
                 lock,
-                pitch(alignment));
+                pitch(alignment),
+                level(alignment));
+    }
+
+    /// As it was recorded.
+    private static LevelLockMap level(Alignment alignment) {
+        HeardLevels lead = new HeardLevels(Takes.LEAD.analysis(), List.of());
+        HeardLevels loose = new HeardLevels(Takes.LOOSE.analysis(), List.of());
+        return LevelLockMap.of(
+                LevelMapper.map(
+                        loose,
+                        Optional.of(new LevelMapper.Guide(lead, Curve.NONE, t -> t)),
+                        alignment,
+                        t -> LevelSettings.of(Settings.NONE),
+                        new LevelMapper.Wanted(List.of(), List.of(), List.of(), 0)),
+                Takes.LEAD.analysis().phrasesAsGuide());
     }
 
     /// Each note as a whole, all the way.
@@ -305,7 +326,14 @@ class ExchangeTest {
         JsonNode part = JsonMapper.shared().readTree(file.toFile()).get("parts").get(0);
         assertThat(part.propertyNames())
                 .containsExactlyInAnyOrder(
-                        "file", "output", "timeMap", "anchors", "unmatched", "timing", "pitch");
+                        "file",
+                        "output",
+                        "timeMap",
+                        "anchors",
+                        "unmatched",
+                        "timing",
+                        "pitch",
+                        "level");
         double last = -10;
         for (JsonNode point : part.get("timeMap")) {
             assertThat(point.get("outputSeconds").asDouble()).isGreaterThan(last);
@@ -389,5 +417,11 @@ class ExchangeTest {
         assertThat(tree.get("landmarks").get(0).get("kind").asString())
                 .isIn("consonant", "vowel", "release");
         assertThat(tree.get("notes").get(0).get("hz").asDouble()).isBetween(300.0, 500.0);
+        assertThat(tree.get("ends").size()).isEqualTo(3);
+        JsonNode ess = tree.get("sounds").get(1);
+        assertThat(ess.get("kind").asString()).isEqualTo("ess");
+        assertThat(ess.get("start").asDouble())
+                .isEqualTo(tree.get("esses").get(0).get(0).asDouble());
+        assertThat(ess.get("besideVowelsDecibels").asDouble()).isBetween(-20.0, 0.0);
     }
 }

@@ -1,7 +1,9 @@
 package zelvan.desktop;
 
+import javafx.event.ActionEvent;
 import javafx.geometry.Point2D;
 import javafx.scene.Node;
+import javafx.scene.control.TextField;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
 import org.testfx.api.FxRobot;
@@ -79,6 +81,16 @@ abstract class CloseUpTestBase extends WindowTestBase {
         robot.interact(() -> closeUp.requestFocus());
         robot.press(keys);
         robot.release(keys);
+        waitUntilDerived();
+    }
+
+    /// Types a value into a field of the settings.
+    void set(FxRobot robot, String id, String text) {
+        TextField field = robot.lookup(id).queryAs(TextField.class);
+        robot.interact(() -> {
+            field.setText(text);
+            field.getOnAction().handle(new ActionEvent());
+        });
         waitUntilDerived();
     }
 }

@@ -8,10 +8,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
-import javafx.event.ActionEvent;
 import javafx.scene.Node;
 import javafx.scene.control.Label;
-import javafx.scene.control.TextField;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.stage.Stage;
@@ -41,15 +39,6 @@ class PitchLensTest extends CloseUpTestBase {
     @Start
     void start(Stage stage) {
         open(stage);
-    }
-
-    private void set(FxRobot robot, String id, String text) {
-        TextField field = robot.lookup(id).queryAs(TextField.class);
-        robot.interact(() -> {
-            field.setText(text);
-            field.getOnAction().handle(new ActionEvent());
-        });
-        waitUntilDerived();
     }
 
     private PitchTrack sounding(String name) {

@@ -64,6 +64,27 @@ final class CellWords {
                 .collect(Collectors.joining());
     }
 
+    /// How loud the phrase is beside the others of the voice.
+    private String level(LockMapPainter.Hit hit) {
+        int phrase = hit.phrase().map(desk.derived().get().guidePhrases()::indexOf).orElse(-1);
+        return hit.row()
+                .voice()
+                .flatMap(v -> desk.derived().get().voice(v.id()))
+                .map(made -> made.levelled().lock().cells())
+                .filter(cells -> phrase >= 0 && phrase < cells.size())
+                .map(cells -> cells.get(phrase))
+                .filter(cell -> cell.before().count() > 0)
+                .map(cell ->
+                        String.format(
+                                Locale.ROOT,
+                                "\nlevel: %s off the guide's, now %s; %+.1f dB beside its other"
+                                        + " phrases",
+                                cell.before().medianText(),
+                                cell.after().medianText(),
+                                cell.leanDecibels()))
+                .orElse("");
+    }
+
     private String of(LockMapPainter.Hit hit, LockMap.Cell cell) {
         String name =
                 hit.row().voice().map(Voice::name).orElse("")
@@ -86,12 +107,13 @@ final class CellWords {
         }
         return String.format(
                 Locale.ROOT,
-                "%s\nrecorded: median %s, 90 %% within %s\nlocked: median %s, 90 %% within %s%s",
+                "%s\nrecorded: median %s, 90 %% within %s\nlocked: median %s, 90 %% within %s%s%s",
                 name,
                 cell.before().medianText(),
                 cell.before().p90Text(),
                 cell.after().medianText(),
                 cell.after().p90Text(),
+                level(hit),
                 state);
     }
 }
