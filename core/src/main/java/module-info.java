@@ -17,6 +17,7 @@ module zelvan.core {
     exports zelvan.timing;
     exports zelvan.tuning;
     exports zelvan.render;
+    exports zelvan.body;
     exports zelvan.level;
     exports zelvan.measure;
     exports zelvan.session;

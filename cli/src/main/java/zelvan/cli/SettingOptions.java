@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Model.OptionSpec;
+import zelvan.body.BodySettings;
 import zelvan.level.LevelSettings;
 import zelvan.setting.Amount;
 import zelvan.setting.Choice;
@@ -15,7 +16,11 @@ import zelvan.tuning.TuningSettings;
 /// Settings as options: one for each that concerns what is printed, under its word.
 final class SettingOptions {
     private static final List<Setting<?>> SETTINGS =
-            Stream.of(TimingSettings.SETTINGS, TuningSettings.SETTINGS, LevelSettings.SETTINGS)
+            Stream.of(
+                            TimingSettings.SETTINGS,
+                            TuningSettings.SETTINGS,
+                            LevelSettings.SETTINGS,
+                            BodySettings.SETTINGS)
                     .<Setting<?>>flatMap(List::stream)
                     .toList();
 

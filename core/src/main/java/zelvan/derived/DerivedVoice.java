@@ -84,9 +84,7 @@ public record DerivedVoice(
 
     /// Whether it sounds as it was recorded.
     public boolean isUnchanged() {
-        return timing.map().isIdentity()
-                && pitched.result().map().size() == 0
-                && levelled.result().gainDecibels().size() == 0;
+        return locked.equals(raw);
     }
 
     /// The same, with more that is doubted.

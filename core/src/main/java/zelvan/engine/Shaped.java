@@ -13,7 +13,12 @@ import zelvan.units.RecordedSpan;
 /// A voice as it sounds now; where nothing changes, as it was recorded.
 ///
 /// @param tuned none where its pitch is its own
-record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned, Levelled levelled)
+record Shaped(
+        Sounding sounding,
+        Step<TimingResult> timed,
+        List<Tuned> tuned,
+        Levelled levelled,
+        Bodied bodied)
         implements Step<VoiceSource> {
     /// Its pins, some sixty a second.
     private static final long BYTES_A_SECOND = 4_000;
@@ -27,6 +32,7 @@ record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned, Le
         needs.add(recorded());
         needs.add(timed);
         needs.add(levelled);
+        needs.add(bodied);
         if (!recorded().seams().isEmpty()) {
             needs.add(sounding.voice());
         }
@@ -42,10 +48,8 @@ record Shaped(Sounding sounding, Step<TimingResult> timed, List<Tuned> tuned, Le
         TimeMap time = inputs.of(timed).map();
         PitchMap pitch =
                 tuned.isEmpty() ? PitchMap.NONE : inputs.of(tuned.getFirst()).result().map();
-        Shape shape =
-                led(
-                        Shape.of(time, pitch).withGain(inputs.of(levelled).result().gainDecibels()),
-                        inputs);
+        Shape plain = Shape.of(time, pitch).withGain(inputs.of(levelled).result().gainDecibels());
+        Shape shape = led(inputs.of(bodied).of(plain), inputs);
         return shape.isNone()
                 ? inputs.of(recorded()).raw().orElseThrow()
                 : inputs.of(sounding).along(shape);

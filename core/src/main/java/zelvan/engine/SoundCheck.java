@@ -19,10 +19,11 @@ import zelvan.measure.Artefact;
 import zelvan.measure.ArtefactFinder;
 import zelvan.measure.Doubt;
 import zelvan.render.Shape;
+import zelvan.render.VoiceRenderer;
 import zelvan.render.VoiceSource;
 import zelvan.timing.TimeMap;
+import zelvan.tuning.PitchMap;
 import zelvan.units.ClockSpan;
-import zelvan.units.Curve;
 import zelvan.units.SongSpan;
 
 /// Listens to voices as they sound now, for places that sound worse than they were recorded. What
@@ -72,20 +73,24 @@ final class SoundCheck {
             return List.of();
         }
         Sound sound = made.file().get().sound();
-        // What is turned up or down on purpose did not come out worse.
-        Curve gain = made.levelled().result().gainDecibels();
-        float[] wanted =
-                gain.size() == 0
-                        ? sound.mono()
-                        : mono(
-                                made.sound()
-                                        .orElseThrow()
-                                        .along(Shape.of(TimeMap.IDENTITY).withGain(gain)),
-                                cancelled);
         VoiceAnalysis heard = made.analysis().get();
-        return new ArtefactFinder(wanted, sound.sampleRateHertz(), heard.pitch())
+        return new ArtefactFinder(
+                        wanted(made, locked, cancelled), sound.sampleRateHertz(), heard.pitch())
                 .find(mono(locked, cancelled), made.timing().map(), cancelled)
                 .artefacts();
+    }
+
+    /// The voice as recorded, but as loud and of such a body as is wanted: what changed on purpose
+    /// did not come out worse.
+    private static float[] wanted(
+            DerivedVoice made, VoiceSource locked, BooleanSupplier cancelled) {
+        Shape shape =
+                locked instanceof VoiceRenderer renderer
+                        ? renderer.shape().withTime(TimeMap.IDENTITY).withPitch(PitchMap.NONE)
+                        : Shape.of(TimeMap.IDENTITY);
+        return shape.isNone() || made.sound().isEmpty()
+                ? made.file().orElseThrow().sound().mono()
+                : mono(made.sound().get().along(shape), cancelled);
     }
 
     private static float[] mono(VoiceSource source, BooleanSupplier cancelled) {

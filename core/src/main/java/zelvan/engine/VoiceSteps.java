@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
 import zelvan.align.Alignment;
+import zelvan.body.BodySettings;
 import zelvan.level.LevelMapper;
 import zelvan.level.LevelSettings;
 import zelvan.session.ByPhrase;
@@ -217,7 +218,8 @@ record VoiceSteps(
                                     sounding,
                                     line.timed,
                                     guideTuned(found),
-                                    guideLevelled().orElseThrow()),
+                                    guideLevelled().orElseThrow(),
+                                    bodied(voice, line.aligned)),
                             new VoiceDoubts(
                                     true, session.followers().stream().map(this::tuning).toList()),
                             Optional.empty()));
@@ -261,7 +263,8 @@ record VoiceSteps(
                                                         guideLevelled().orElseThrow(),
                                                         guide.timed(),
                                                         aligned,
-                                                        line.timed)))),
+                                                        line.timed))),
+                                bodied(voice, aligned)),
                         new VoiceDoubts(false, List.of(tuning(voice))),
                         Optional.of(
                                 new Made.Follower(
@@ -308,6 +311,10 @@ record VoiceSteps(
                 session.inForce(voice, LevelSettings::of),
                 new LevelMapper.Wanted(
                         hand.sounds(), hand.levels(), hand.levelFences(), placeInStack(voice)));
+    }
+
+    private Bodied bodied(Voice voice, Step<Alignment> aligned) {
+        return new Bodied(aligned, session.inForce(voice, BodySettings::of));
     }
 
     private int placeInStack(Voice voice) {

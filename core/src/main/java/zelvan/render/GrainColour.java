@@ -28,13 +28,15 @@ final class GrainColour {
     private final VoiceSpectra spectra;
     private final int rate;
     private final HarmonicGains wished;
+    private final FormantRanges ranges;
 
     /// @param sound the voice; its filters are the same for all channels
-    /// @param wished how much louder its harmonics are to sound
-    GrainColour(Sound sound, HarmonicGains wished) {
+    /// @param shape what is done to it
+    GrainColour(Sound sound, Shape shape) {
         this.spectra = new VoiceSpectra(sound);
         this.rate = sound.sampleRateHertz();
-        this.wished = wished;
+        this.wished = shape.harmonics();
+        this.ranges = shape.formantRanges();
     }
 
     /// The harmonics of a grain, in bins of its transform and natural logarithms of amplitude.
@@ -77,6 +79,9 @@ final class GrainColour {
         double binHertz = (double) rate / harmonics.points;
         int bins = bins(harmonics.points);
         double factor = factor(grain);
+        double seconds = grain.source() / rate;
+        FormantRange range = ranges.at(seconds);
+        double unmoved = Math.pow(2, grain.cents() / 1200);
         HarmonicEnvelope envelope = envelope(harmonics.source, grain);
         int count = (int) (bins / harmonics.next);
         double[] steps = new double[count + 2];
@@ -86,7 +91,8 @@ final class GrainColour {
             double at = h * harmonics.next;
             fades[h] = strength * fade(at * binHertz, FULL_TO_HERTZ, NONE_FROM_HERTZ);
             double there = harmonics.grain[h - 1];
-            double wanted = envelope.at(h * factor) - there;
+            double own = range.contains(h, at * binHertz) ? factor : unmoved;
+            double wanted = envelope.at(h * own) - there;
             steps[h] = fades[h] * Math.clamp(wanted, -MOST_NEPER, MOST_NEPER);
             power += Math.exp(2 * (there + steps[h]));
         }
@@ -95,14 +101,16 @@ final class GrainColour {
             was += Math.exp(2 * harmonics.source[h - 1]);
         }
         double louder = grain.cents() / 1200 * Math.log(2);
-        double level = 0.5 * (Math.log(was / power) - louder);
+        // Where only some formants are moved, the others are as loud as they were.
+        double level = range.isAll() ? 0.5 * (Math.log(was / power) - louder) : 0;
         double mostLow = MOST_LOW_NEPER * fade(Math.abs(grain.cents()), NEAR_CENTS, FAR_CENTS);
         double low = Math.clamp(level, -mostLow, mostLow);
         double all = Math.clamp(level - low, -MOST_NEPER, MOST_NEPER);
+        double[] asked = wished.nepers(count, seconds);
         for (int h = 1; h <= count; h++) {
             double hertz = h * harmonics.next * binHertz;
             double share = fade(hertz, LEVEL_FULL_TO_HERTZ, LEVEL_NONE_FROM_HERTZ);
-            steps[h] += fades[h] * (share * low + all + wished.neper(h));
+            steps[h] += fades[h] * (share * low + all + asked[h]);
         }
         steps[0] = steps[1];
         return exponentials(steps, harmonics.next, bins);

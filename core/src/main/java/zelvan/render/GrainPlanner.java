@@ -24,7 +24,7 @@ final class GrainPlanner {
 
     GrainPlanner(Sound sound, Epochs epochs, Shape shape) {
         this.sound = sound;
-        this.shaper = new GrainShaper(sound, shape.harmonics());
+        this.shaper = new GrainShaper(sound, shape);
         this.epochs = epochs;
         this.shape = shape;
     }

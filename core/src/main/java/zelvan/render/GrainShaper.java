@@ -26,7 +26,7 @@ final class GrainShaper {
 
     private final Sound sound;
     private final GrainColour colour;
-    private final boolean always;
+    private final HarmonicGains harmonics;
     private final AtomicReferenceArray<@Nullable Shaped> kept = new AtomicReferenceArray<>(KEPT);
     private final AtomicInteger next = new AtomicInteger();
     private final AtomicReference<@Nullable HalfRead> lastRead = new AtomicReference<>();
@@ -39,11 +39,11 @@ final class GrainShaper {
     private record HalfRead(Grain.Half half, int channel, float[] samples) {}
 
     /// @param sound the voice; its filters are the same for all channels
-    /// @param harmonics how much louder its harmonics are to sound
-    GrainShaper(Sound sound, HarmonicGains harmonics) {
+    /// @param shape what is done to it
+    GrainShaper(Sound sound, Shape shape) {
         this.sound = sound;
-        this.colour = new GrainColour(sound, harmonics);
-        this.always = !harmonics.isNone();
+        this.colour = new GrainColour(sound, shape);
+        this.harmonics = shape.harmonics();
     }
 
     /// The samples of one channel, or of all together, faded in and out.
@@ -145,7 +145,8 @@ final class GrainShaper {
     /// The share of its filter that a grain gets: where next to nothing changes, none.
     private double strength(Grain grain) {
         double moved = Math.abs(grain.cents() - grain.formantCents());
-        return always ? 1 : Math.clamp((moved - LEAST_CENTS) / (FULL_CENTS - LEAST_CENTS), 0, 1);
+        boolean wished = harmonics.isAnyAt(grain.source() / sound.sampleRateHertz());
+        return wished ? 1 : Math.clamp((moved - LEAST_CENTS) / (FULL_CENTS - LEAST_CENTS), 0, 1);
     }
 
     /// All channels of a grain together.

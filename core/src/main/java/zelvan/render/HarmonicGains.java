@@ -1,40 +1,77 @@
 package zelvan.render;
 
 import java.util.List;
+import java.util.stream.DoubleStream;
+import zelvan.units.Curve;
 
-/// How much louder each harmonic of a voice sounds, whatever its pitch; the voice as a whole
-/// becomes louder or softer with them. A cycle does not tell neighbours apart sharply: where they
-/// differ by more than some 6 dB each comes out nearer to the other.
+/// How much louder each harmonic of a voice sounds, whatever its pitch, by the moment of it as
+/// recorded; the voice as a whole becomes louder or softer with them. A cycle does not tell
+/// neighbours apart sharply: where they differ by more than some 9 dB each comes out nearer to the
+/// other.
 ///
 /// @param decibels of the first harmonic, the second and so on, −18 to 18; 0 beyond the last
-public record HarmonicGains(List<Double> decibels) {
+public record HarmonicGains(List<Curve> decibels) {
     public static final HarmonicGains NONE = new HarmonicGains(List.of());
 
-    private static final double MOST_DECIBELS = 18;
+    /// The most that a harmonic is turned up or down.
+    public static final double MOST_DECIBELS = 18;
+
+    /// Of a harmonic's amplitude, in each neighbour; measured on steady tones.
+    private static final double LEAK = 0.04;
+
     private static final double NEPER = Math.log(10) / 20;
 
     public HarmonicGains {
         decibels = List.copyOf(decibels);
-        for (double each : decibels) {
-            if (!(Math.abs(each) <= MOST_DECIBELS)) {
-                throw new IllegalArgumentException("decibels must be -18 to 18, was " + each);
+        for (Curve each : decibels) {
+            if (!(each.most() <= MOST_DECIBELS)) {
+                throw new IllegalArgumentException(
+                        "decibels must be -18 to 18, was " + each.most());
             }
         }
+    }
+
+    /// The same everywhere.
+    public static HarmonicGains everywhere(List<Double> decibels) {
+        return new HarmonicGains(decibels.stream().map(Curve::everywhere).toList());
     }
 
     boolean isNone() {
-        for (double each : decibels) {
-            if (each != 0) {
-                return false;
-            }
-        }
-        return true;
+        return decibels.stream().allMatch(c -> c.most() == 0);
     }
 
-    /// Natural logarithm of a harmonic's factor.
+    boolean isAnyBetween(double fromSeconds, double toSeconds) {
+        return decibels.stream().anyMatch(c -> c.isAnyBetween(fromSeconds, toSeconds));
+    }
+
+    boolean isAnyAt(double seconds) {
+        return decibels.stream().anyMatch(c -> c.at(seconds) != 0);
+    }
+
+    /// The moments at which there may begin or cease to be any.
+    double[] borders() {
+        return decibels.stream().flatMapToDouble(c -> DoubleStream.of(c.borders())).toArray();
+    }
+
+    /// Natural logarithms of the harmonics' factors, so that each comes out by what is asked for: a
+    /// cycle lets some of each harmonic into its neighbours.
     ///
-    /// @param harmonic 1 is the fundamental
-    double neper(int harmonic) {
-        return harmonic <= decibels.size() ? NEPER * decibels.get(harmonic - 1) : 0;
+    /// @param count how many; index 1 is the fundamental
+    double[] nepers(int count, double seconds) {
+        double[] nepers = new double[count + 1];
+        if (isAnyAt(seconds)) {
+            for (int h = 1; h <= count; h++) {
+                double own = factor(h, seconds);
+                double beside = factor(h - 1, seconds) + factor(h + 1, seconds);
+                nepers[h] = Math.log(Math.max(0.5 * own, own + LEAK * (2 * own - beside)));
+            }
+        }
+        return nepers;
+    }
+
+    private double factor(int harmonic, double seconds) {
+        return harmonic < 1 || harmonic > decibels.size()
+                ? 1
+                : Math.exp(NEPER * decibels.get(harmonic - 1).at(seconds));
     }
 }

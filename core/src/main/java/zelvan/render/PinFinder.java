@@ -181,12 +181,13 @@ final class PinFinder {
     private long[] cuts() {
         double[] pitch = shape.pitch().curve().borders();
         double[] formants = shape.formantCents().borders();
+        double[] harmonics = shape.harmonics().borders();
         long[] cuts =
                 new long
                         [1
                                 + bends.size()
                                 + 2 * epochs.runs()
-                                + 2 * (pitch.length + formants.length)];
+                                + 2 * (pitch.length + formants.length + harmonics.length)];
         int count = 0;
         for (Bend bend : bends) {
             cuts[count++] = bend.source;
@@ -195,7 +196,7 @@ final class PinFinder {
             cuts[count++] = firstEpoch(run);
             cuts[count++] = lastEpoch(run);
         }
-        for (double[] borders : List.of(pitch, formants)) {
+        for (double[] borders : List.of(pitch, formants, harmonics)) {
             for (double border : borders) {
                 // Between two frames: of what ends there, nothing is left at the second.
                 cuts[count++] = (long) Math.floor(border * rate);

@@ -11,12 +11,14 @@ import zelvan.units.Curve;
 /// @param time when each moment of the voice sounds
 /// @param pitch how far up each moment of the voice sounds
 /// @param formantCents how far up the formants of voiced sound are moved, −1200 to 1200
+/// @param formantRanges of which harmonics
 /// @param gainDecibels how much louder it sounds, −120 to 24
 /// @param harmonics how much louder its harmonics sound among each other
 public record Shape(
         TimeMap time,
         PitchMap pitch,
         Curve formantCents,
+        FormantRanges formantRanges,
         Curve gainDecibels,
         HarmonicGains harmonics) {
     private static final double MOST_CENTS = 1200;
@@ -44,27 +46,32 @@ public record Shape(
 
     /// Only time and pitch change.
     public static Shape of(TimeMap time, PitchMap pitch) {
-        return new Shape(time, pitch, Curve.NONE, Curve.NONE, HarmonicGains.NONE);
+        return new Shape(
+                time, pitch, Curve.NONE, FormantRanges.ALL, Curve.NONE, HarmonicGains.NONE);
     }
 
     public Shape withTime(TimeMap value) {
-        return new Shape(value, pitch, formantCents, gainDecibels, harmonics);
+        return new Shape(value, pitch, formantCents, formantRanges, gainDecibels, harmonics);
     }
 
     public Shape withPitch(PitchMap value) {
-        return new Shape(time, value, formantCents, gainDecibels, harmonics);
+        return new Shape(time, value, formantCents, formantRanges, gainDecibels, harmonics);
     }
 
     public Shape withFormants(Curve cents) {
-        return new Shape(time, pitch, cents, gainDecibels, harmonics);
+        return new Shape(time, pitch, cents, formantRanges, gainDecibels, harmonics);
+    }
+
+    public Shape withFormantRanges(FormantRanges value) {
+        return new Shape(time, pitch, formantCents, value, gainDecibels, harmonics);
     }
 
     public Shape withGain(Curve decibels) {
-        return new Shape(time, pitch, formantCents, decibels, harmonics);
+        return new Shape(time, pitch, formantCents, formantRanges, decibels, harmonics);
     }
 
     public Shape withHarmonics(HarmonicGains value) {
-        return new Shape(time, pitch, formantCents, gainDecibels, value);
+        return new Shape(time, pitch, formantCents, formantRanges, gainDecibels, value);
     }
 
     /// Whether nothing is done at all.
@@ -79,7 +86,7 @@ public record Shape(
     /// Whether voiced sound changes otherwise than in time and level between two moments of the
     /// voice.
     boolean recolours(double fromSeconds, double toSeconds) {
-        return !harmonics.isNone()
+        return harmonics.isAnyBetween(fromSeconds, toSeconds)
                 || formantCents.isAnyBetween(fromSeconds, toSeconds)
                 || pitch.changes(fromSeconds, toSeconds);
     }

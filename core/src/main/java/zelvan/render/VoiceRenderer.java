@@ -11,12 +11,14 @@ public final class VoiceRenderer implements VoiceSource {
     private final Sound sound;
     private final RenderPlan plan;
     private final Gain gain;
+    private final Shape shape;
     private final long frames;
 
     /// @param epochs of the same sound
     public VoiceRenderer(Sound sound, Epochs epochs, Shape shape) {
         this.sound = sound;
         this.plan = new RenderPlan(new RenderPlanner(sound, epochs, shape));
+        this.shape = shape;
         this.gain = new Gain(shape, sound.sampleRateHertz());
         this.frames =
                 Math.max(
@@ -24,6 +26,11 @@ public final class VoiceRenderer implements VoiceSource {
                         Math.round(
                                 shape.time().outputSecondsAt(sound.seconds())
                                         * sound.sampleRateHertz()));
+    }
+
+    /// What is done to it.
+    public Shape shape() {
+        return shape;
     }
 
     @Override

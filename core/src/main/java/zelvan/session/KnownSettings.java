@@ -3,6 +3,7 @@ package zelvan.session;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
+import zelvan.body.BodySettings;
 import zelvan.level.LevelSettings;
 import zelvan.measure.TakeWeights;
 import zelvan.setting.Setting;
@@ -16,6 +17,7 @@ public final class KnownSettings {
                             TimingSettings.SETTINGS,
                             TuningSettings.SETTINGS,
                             LevelSettings.SETTINGS,
+                            BodySettings.SETTINGS,
                             Strip.SETTINGS,
                             TakeWeights.SETTINGS)
                     .<Setting<?>>flatMap(List::stream)

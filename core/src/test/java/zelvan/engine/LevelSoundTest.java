@@ -16,6 +16,7 @@ import org.junit.jupiter.api.io.TempDir;
 import zelvan.audio.KWeighting;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.body.BodySettings;
 import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Percentile;
 import zelvan.files.Target;
@@ -31,8 +32,10 @@ import zelvan.session.Layer;
 import zelvan.session.Protection;
 import zelvan.session.Recording;
 import zelvan.session.Role;
+import zelvan.session.Scope;
 import zelvan.session.Session;
 import zelvan.session.Stack;
+import zelvan.session.Turn;
 import zelvan.session.Voice;
 import zelvan.setting.Settings;
 import zelvan.singers.Performer.Departures;
@@ -75,31 +78,33 @@ class LevelSoundTest {
     private DerivedVoice derived(
             Takes.Take guide, Takes.Take take, Settings level, UnaryOperator<HandWork> hand)
             throws Exception {
-        Stack stack =
-                new Stack("stack", "Stack", level.over(Settings.of(TimingSettings.PULL, 0.0)));
-        Session session =
-                Session.EMPTY
-                        .withStacks(List.of(stack))
-                        .withRecordings(
-                                List.of(recording("guide", guide), recording("voice", take)))
-                        .withVoices(
-                                List.of(
-                                        Voice.of(
-                                                "guide",
-                                                "guide",
-                                                Role.GUIDE,
-                                                "",
-                                                Layer.sung("guide")),
-                                        Voice.of(
-                                                "voice",
-                                                "voice",
-                                                Role.DOUBLE,
-                                                "stack",
-                                                Layer.sung("voice"))))
-                        .handling("voice", hand);
+        return derived(session(guide, take, level, hand));
+    }
+
+    private DerivedVoice derived(Session session) throws Exception {
         try (Engine engine = new Engine(new KeptWork(folder.resolve("kept")))) {
             return engine.derive(session, Progress.NONE).voice("voice").orElseThrow();
         }
+    }
+
+    private Session session(
+            Takes.Take guide, Takes.Take take, Settings level, UnaryOperator<HandWork> hand)
+            throws Exception {
+        Stack stack =
+                new Stack("stack", "Stack", level.over(Settings.of(TimingSettings.PULL, 0.0)));
+        return Session.EMPTY
+                .withStacks(List.of(stack))
+                .withRecordings(List.of(recording("guide", guide), recording("voice", take)))
+                .withVoices(
+                        List.of(
+                                Voice.of("guide", "guide", Role.GUIDE, "", Layer.sung("guide")),
+                                Voice.of(
+                                        "voice",
+                                        "voice",
+                                        Role.DOUBLE,
+                                        "stack",
+                                        Layer.sung("voice"))))
+                .handling("voice", hand);
     }
 
     private Recording recording(String id, Takes.Take take) throws Exception {
@@ -431,6 +436,32 @@ class LevelSoundTest {
                                                 new RecordedSpan(0, Takes.SECONDS),
                                                 Protection.Kind.BOTH)));
         assertThat(made.isUnchanged()).isTrue();
+    }
+
+    /// A setting of the body is heard, of one phrase only there.
+    @Test
+    void aBodyIsGivenToAPhrase() throws Exception {
+        GuideSpan phrase = Takes.LEAD.analysis().phrasesAsGuide().getFirst();
+        float[] before = Takes.LOOSE.sound().mono();
+        Session session = session(Takes.LEAD, Takes.LOOSE, Settings.NONE, h -> h);
+        DerivedVoice made =
+                derived(
+                        Turn.all(
+                                        List.of(new Scope.OfPhrase("voice", phrase)),
+                                        "voice",
+                                        "formants",
+                                        Settings.of(BodySettings.FORMANTS, -2.0))
+                                .apply(session));
+        float[] after = samples(made);
+        assertThat(made.isUnchanged()).isFalse();
+        RecordedSpan there = made.alignment().inVoice(phrase);
+        int from = (int) ((there.startSeconds() - 0.1) * RATE);
+        int to = (int) ((there.endSeconds() + 0.1) * RATE);
+        assertThat(Arrays.mismatch(before, 0, from, after, 0, from)).isEqualTo(-1);
+        assertThat(Arrays.mismatch(before, to, before.length, after, to, before.length))
+                .isEqualTo(-1);
+        assertThat(Arrays.mismatch(before, from, to, after, from, to)).isNotEqualTo(-1);
+        assertThat(decibels(after, there)).isCloseTo(decibels(before, there), within(1.5));
     }
 
     /// The same take, as if it had been recorded at another level, and at another one from a moment

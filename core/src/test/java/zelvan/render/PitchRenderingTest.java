@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -167,14 +168,66 @@ class PitchRenderingTest {
         double hertz = 147;
         List<Double> wished = List.of(0.0, 3.0, 6.0, 9.0, 6.0, 0.0, -6.0, -3.0);
         Shape plain = moved(cents);
-        float[] before = render(tone(hertz), plain.withHarmonics(new HarmonicGains(List.of(0.01))));
-        float[] after = render(tone(hertz), plain.withHarmonics(new HarmonicGains(wished)));
+        float[] before =
+                render(tone(hertz), plain.withHarmonics(HarmonicGains.everywhere(List.of(0.01))));
+        float[] after = render(tone(hertz), plain.withHarmonics(HarmonicGains.everywhere(wished)));
         double sounds = hertz * Math.pow(2, cents / 1200);
         for (int h = 1; h <= 12; h++) {
             double louder =
                     20 * Math.log10(amplitude(after, h * sounds) / amplitude(before, h * sounds));
             double asked = h <= wished.size() ? wished.get(h - 1) : 0;
             assertThat(louder).as("harmonic %d", h).isCloseTo(asked, within(0.5));
+        }
+    }
+
+    /// Those of some harmonics follow the formants, the others stay as loud as they are.
+    @ParameterizedTest
+    @ValueSource(doubles = {-200, 200})
+    void onlySomeHarmonicsFollowTheFormants(double formantCents) {
+        double hertz = 147;
+        float[] before = tone(hertz).mono();
+        float[] after =
+                render(
+                        tone(hertz),
+                        Shape.of(TimeMap.IDENTITY)
+                                .withFormants(Curve.everywhere(formantCents))
+                                .withFormantRanges(
+                                        new FormantRanges(
+                                                new FormantRange(4, 8, 0, Double.POSITIVE_INFINITY),
+                                                List.of())));
+        for (int h = 1; h <= 14; h++) {
+            double louder =
+                    20 * Math.log10(amplitude(after, h * hertz) / amplitude(before, h * hertz));
+            double moved =
+                    20
+                            * Math.log10(
+                                    envelope(h * hertz / Math.pow(2, formantCents / 1200))
+                                            / envelope(h * hertz));
+            boolean follows = h >= 4 && h <= 8;
+            assertThat(louder)
+                    .as("harmonic %d", h)
+                    .isCloseTo(follows ? moved : 0, within(follows ? 1.5 : 0.5));
+        }
+    }
+
+    /// One harmonic is turned down, its neighbours are not.
+    @ParameterizedTest
+    @ValueSource(ints = {1, 2, 5})
+    void oneHarmonicIsTurnedDownAlone(int harmonic) {
+        double hertz = 147;
+        List<Double> wished = new ArrayList<>(Collections.nCopies(8, 0.0));
+        wished.set(harmonic - 1, -6.0);
+        float[] before = tone(hertz).mono();
+        float[] after =
+                render(
+                        tone(hertz),
+                        Shape.of(TimeMap.IDENTITY).withHarmonics(HarmonicGains.everywhere(wished)));
+        for (int h = 1; h <= 12; h++) {
+            double louder =
+                    20 * Math.log10(amplitude(after, h * hertz) / amplitude(before, h * hertz));
+            assertThat(louder)
+                    .as("harmonic %d", h)
+                    .isCloseTo(h == harmonic ? -6 : 0, within(h == harmonic ? 0.5 : 0.3));
         }
     }
 

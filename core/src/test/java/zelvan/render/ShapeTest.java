@@ -80,7 +80,9 @@ class ShapeTest {
         assertThat(none.isNone()).isTrue();
         assertThat(
                         Arrays.mismatch(
-                                render(none.withHarmonics(new HarmonicGains(List.of(0.0, 0.0)))),
+                                render(
+                                        none.withHarmonics(
+                                                HarmonicGains.everywhere(List.of(0.0, 0.0)))),
                                 source))
                 .isEqualTo(-1);
     }
@@ -92,7 +94,7 @@ class ShapeTest {
                 Shape.of(SLOWER)
                         .withGain(LEVELS)
                         .withFormants(Curve.constant(3, 5, 200))
-                        .withHarmonics(new HarmonicGains(List.of(3.0, -3.0)));
+                        .withHarmonics(HarmonicGains.everywhere(List.of(3.0, -3.0)));
         float[] whole = render(shape);
         VoiceRenderer voice = new VoiceRenderer(SOUND, EPOCHS, shape);
         Random random = new Random(size);
@@ -111,7 +113,7 @@ class ShapeTest {
         Shape shape = Shape.of(TimeMap.IDENTITY);
         assertThatThrownBy(() -> shape.withGain(Curve.everywhere(25)))
                 .hasMessageContaining("gainDecibels must be -120 to 24, was 25.0");
-        assertThatThrownBy(() -> new HarmonicGains(List.of(19.0)))
+        assertThatThrownBy(() -> HarmonicGains.everywhere(List.of(19.0)))
                 .hasMessageContaining("decibels must be -18 to 18, was 19.0");
     }
 }

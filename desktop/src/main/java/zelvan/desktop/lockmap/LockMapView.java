@@ -290,7 +290,7 @@ public final class LockMapView {
     }
 
     private static Label corner() {
-        Label corner = new Label("ms: ◂ early | late ▸   thin: ◂ flat, soft | sharp, loud ▸");
+        Label corner = new Label("ms ◂ early, flat, soft | late, sharp, loud ▸");
         corner.getStyleClass().add("quiet");
         corner.setPadding(new Insets(0, 8, 0, 10));
         fixHeight(corner, LockMapPainter.RULER_HEIGHT);

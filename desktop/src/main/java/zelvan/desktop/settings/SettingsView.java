@@ -18,6 +18,7 @@ import javafx.scene.layout.HBox;
 import javafx.scene.layout.Priority;
 import javafx.scene.layout.Region;
 import javafx.scene.layout.VBox;
+import zelvan.body.BodySettings;
 import zelvan.desktop.acts.Scopes;
 import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.canvas.Panes;
@@ -60,6 +61,8 @@ public final class SettingsView {
     private final Fold levelFold;
     private final Fold gridFold;
     private final Fold moreFold;
+    private final SettingRows body;
+    private final Fold bodyFold;
     private final SettingRows takes;
     private final Fold takesFold;
     private final Fold voiceFold;
@@ -113,6 +116,17 @@ public final class SettingsView {
                         List.of(note.node(), tuning.node()),
                         open);
         levelFold = new Fold("Level", List.of(level.figures()), List.of(level.node()), open);
+        body =
+                new SettingRows(
+                        desk,
+                        () -> Scopes.of(desk.selection().get(), desk.session()),
+                        BodySettings.SETTINGS);
+        bodyFold =
+                new Fold(
+                        "Body",
+                        List.of(quiet("formants and harmonics")),
+                        body.nodes(BodySettings.SETTINGS),
+                        open);
         takes =
                 new SettingRows(
                         desk,
@@ -135,6 +149,7 @@ public final class SettingsView {
                         gridFold.node(),
                         pitchFold.node(),
                         levelFold.node(),
+                        bodyFold.node(),
                         moreFold.node(),
                         takesFold.node(),
                         voiceFold.node());
@@ -212,6 +227,7 @@ public final class SettingsView {
         show(timing.start(), any && !ofGuide);
         pitchFold.show(any || ofGuide);
         levelFold.show(any || ofGuide);
+        bodyFold.show(any || ofGuide);
         voiceFold.show(selected.isPresent() || desk.selection().get().stackId().isPresent());
         if (!open.get().isShown()) {
             timingFold.open();
@@ -234,6 +250,7 @@ public final class SettingsView {
         guide.refresh();
         timing.refresh();
         takes.refresh();
+        body.refresh();
         tuning.refresh();
         level.refresh();
         note.refresh();
