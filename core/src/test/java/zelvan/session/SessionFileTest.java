@@ -20,6 +20,10 @@ import zelvan.align.Marks;
 import zelvan.analysis.Landmark;
 import zelvan.analysis.LandmarkKind;
 import zelvan.files.Target;
+import zelvan.level.LevelEdit;
+import zelvan.level.LevelSettings;
+import zelvan.level.SideSound;
+import zelvan.level.SoundEdit;
 import zelvan.setting.Setting;
 import zelvan.timing.LineUp;
 import zelvan.timing.TimingSettings;
@@ -245,6 +249,31 @@ class SessionFileTest {
         Path file = folder.resolve("song.zelvan");
         SessionFile.write(Target.temporary(file), session());
         assertThat(SessionFile.read(file)).isEqualTo(session());
+    }
+
+    @Test
+    void whatIsSaidOfSoundsAndLevelsIsSaved() throws Exception {
+        SoundEdit ess =
+                new SoundEdit(
+                        SideSound.Kind.ESS,
+                        new RecordedSpan(1, 1.1),
+                        true,
+                        Optional.of(LevelSettings.OUT_DECIBELS));
+        SoundEdit none =
+                SoundEdit.none(new SideSound(SideSound.Kind.BREATH, new RecordedSpan(2, 2.3)));
+        LevelEdit softer = new LevelEdit(new RecordedSpan(3, 4), -4.5, 0.02);
+        Session session =
+                session().handling("v", h -> h.saying(ess).saying(none).levelling(softer));
+        Path file = folder.resolve("levels.zelvan");
+        SessionFile.write(Target.fresh(file), session);
+        HandWork read = SessionFile.read(file).handOf(session.voice("v").orElseThrow());
+        assertThat(read.sounds()).containsExactly(ess, none);
+        assertThat(read.levels()).containsExactly(softer);
+        // What is said anew takes the place of what was said there.
+        HandWork over = read.levelling(new LevelEdit(new RecordedSpan(3.5, 3.6), 2, 0.02));
+        assertThat(over.levels()).extracting(LevelEdit::decibels).containsExactly(-4.5, 2.0, -4.5);
+        assertThat(read.withoutLevels(new RecordedSpan(2.9, 4.1)).levels()).isEmpty();
+        assertThat(read.withoutSounds(new RecordedSpan(0.9, 1.01)).sounds()).containsExactly(none);
     }
 
     @Test

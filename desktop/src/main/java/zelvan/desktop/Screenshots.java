@@ -30,6 +30,7 @@ import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Protections;
 import zelvan.desktop.acts.Repairs;
 import zelvan.desktop.acts.Selection;
+import zelvan.desktop.acts.Sounds;
 import zelvan.desktop.acts.Tracks;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Lens;
@@ -40,6 +41,9 @@ import zelvan.desktop.work.Work;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.files.Ledger;
+import zelvan.level.LevelResult.TurnedSound;
+import zelvan.level.LevelSettings;
+import zelvan.level.SideSound;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
 import zelvan.play.Version;
@@ -148,6 +152,18 @@ final class Screenshots {
         onWindow(() -> run(() -> note(desk)));
         waitFor(() -> !desk.stale().get());
         picture(window.scene(), "pitch.png");
+        Viewport before = onWindow(() -> desk.sight().viewport().get());
+        onWindow(() -> run(() -> sound(desk)));
+        waitFor(() -> !desk.stale().get());
+        onWindow(() -> run(() -> louderEss(desk)));
+        waitFor(() -> !desk.stale().get());
+        picture(window.scene(), "sound.png");
+        onWindow(() ->
+                run(() -> {
+                    desk.undo();
+                    desk.undo();
+                    desk.sight().show(before);
+                }));
         onWindow(() -> run(() -> desk.sight().lookThrough(Lens.TIME)));
         onWindow(() -> run(() -> repair(desk)));
         waitFor(() -> !desk.stale().get());
@@ -197,6 +213,38 @@ final class Screenshots {
                                 .with(TuningSettings.SLACK, 8.0)
                                 .with(TuningSettings.DETAIL, 50.0)));
         desk.sight().lookThrough(Lens.PITCH);
+    }
+
+    /// Esses and breaths of the doubles turned down, their level drawn to the guide's.
+    private static void sound(Desk desk) {
+        Voice voice = voice(desk, "right");
+        desk.apply(
+                Turn.all(
+                        List.of(new Scope.OfStack(voice.stackId())),
+                        "Doubles",
+                        "sound",
+                        Settings.of(LevelSettings.ESSES, -9.0)
+                                .with(LevelSettings.BREATHS, -12.0)
+                                .with(LevelSettings.PULL, 80.0)
+                                .with(LevelSettings.SLACK, 1.0)));
+        desk.sight().lookThrough(Lens.SOUND);
+        GuideSpan phrase = desk.derived().get().guidePhrases().get(1);
+        desk.sight().show(new Viewport(phrase.startSeconds() - 1, phrase.startSeconds() + 4));
+    }
+
+    /// The first ess in sight is set by hand.
+    private static void louderEss(Desk desk) {
+        String id = voice(desk, "right").id();
+        Viewport view = desk.sight().viewport().get();
+        desk.derived().get().voice(id).orElseThrow().levelled().result().sounds().stream()
+                .map(TurnedSound::sound)
+                .filter(s -> s.kind() == SideSound.Kind.ESS)
+                .filter(s ->
+                        desk.derived().get().clocks(id).songSeconds(s.span().startSeconds())
+                                > view.startSeconds() + 1)
+                .findFirst()
+                .ifPresent(s -> desk.focusOn(new Focus.OnSound(id, s)));
+        desk.act(now -> new Sounds(now).turn(-6));
     }
 
     /// The longest note in sight, with less of its vibrato.

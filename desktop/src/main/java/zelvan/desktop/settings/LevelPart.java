@@ -51,7 +51,8 @@ final class LevelPart {
         return Scopes.of(desk.selection().get(), desk.session());
     }
 
-    void refresh() {
+    /// @param open whether more than its figures is seen
+    void refresh(boolean open) {
         Session session = desk.session();
         if (session.followers().isEmpty()) {
             return;
@@ -60,6 +61,9 @@ final class LevelPart {
         boolean follow = scopes.voices(session).stream().anyMatch(v -> v.role().follows());
         Figures lock = lastFigures.of(scopes, desk.derived().get());
         figures.setText(lock.levelBefore().medianText() + " → " + lock.levelAfter().medianText());
+        if (!open) {
+            return;
+        }
         rows.refresh();
         List<Node> shown = new ArrayList<>();
         if (follow) {

@@ -163,6 +163,7 @@ public final class SettingsView {
         desk.focus().subscribe(ignored -> refresh());
         desk.derived().subscribe(ignored -> refresh());
         desk.stale().subscribe(ignored -> refresh());
+        open.subscribe(ignored -> refresh());
     }
 
     private Fold foldOf(Lens lens) {
@@ -249,12 +250,21 @@ public final class SettingsView {
         protection.refresh();
         guide.refresh();
         timing.refresh();
-        takes.refresh();
-        body.refresh();
         tuning.refresh();
-        level.refresh();
+        level.refresh(open.get() == levelFold);
+        refreshOpened();
         note.refresh();
         voice.refresh();
+    }
+
+    /// Rows that nobody sees need not show what they are set to.
+    private void refreshOpened() {
+        if (open.get() == bodyFold) {
+            body.refresh();
+        }
+        if (open.get() == takesFold) {
+            takes.refresh();
+        }
     }
 
     /// What would change nothing cannot be turned.
