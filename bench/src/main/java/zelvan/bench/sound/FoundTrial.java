@@ -33,7 +33,7 @@ final class FoundTrial {
     private final List<Double> edges = new ArrayList<>();
     private final List<String> lines = new ArrayList<>();
 
-    private FoundTrial(String name) {
+    FoundTrial(String name) {
         this(name, 0);
     }
 
@@ -76,8 +76,7 @@ final class FoundTrial {
         }
         List<String> lines = new ArrayList<>();
         for (FoundTrial each : List.of(esses, noisyEsses, breaths, consonants, cutoffs)) {
-            lines.addAll(each.lines);
-            lines.add(each.result());
+            lines.addAll(each.lines());
         }
         return lines;
     }
@@ -96,8 +95,7 @@ final class FoundTrial {
         return span -> lines.stream().anyMatch(l -> l.overlaps(span));
     }
 
-    private void compare(
-            List<TimeSpan> truth, List<RecordedSpan> heard, Predicate<TimeSpan> counts) {
+    void compare(List<TimeSpan> truth, List<RecordedSpan> heard, Predicate<TimeSpan> counts) {
         for (TimeSpan span : truth.stream().filter(counts).toList()) {
             sung++;
             var best =
@@ -124,6 +122,13 @@ final class FoundTrial {
                 lines.add("  %s of %s is none".formatted(name, span.time()));
             }
         }
+    }
+
+    /// What was missed or told wrongly, and the figures.
+    List<String> lines() {
+        List<String> all = new ArrayList<>(lines);
+        all.add(result());
+        return all;
     }
 
     private String result() {
