@@ -219,7 +219,7 @@ record VoiceSteps(
                                     line.timed,
                                     guideTuned(found),
                                     guideLevelled().orElseThrow(),
-                                    bodied(voice, line.aligned)),
+                                    bodied(voice, Optional.empty())),
                             new VoiceDoubts(
                                     true, session.followers().stream().map(this::tuning).toList()),
                             Optional.empty()));
@@ -264,7 +264,7 @@ record VoiceSteps(
                                                         guide.timed(),
                                                         aligned,
                                                         line.timed))),
-                                bodied(voice, aligned)),
+                                bodied(voice, Optional.of(aligned))),
                         new VoiceDoubts(false, List.of(tuning(voice))),
                         Optional.of(
                                 new Made.Follower(
@@ -313,7 +313,7 @@ record VoiceSteps(
                         hand.sounds(), hand.levels(), hand.levelFences(), placeInStack(voice)));
     }
 
-    private Bodied bodied(Voice voice, Step<Alignment> aligned) {
+    private Bodied bodied(Voice voice, Optional<Step<Alignment>> aligned) {
         return new Bodied(aligned, session.inForce(voice, BodySettings::of));
     }
 

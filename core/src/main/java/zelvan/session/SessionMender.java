@@ -143,7 +143,14 @@ final class SessionMender {
                     case "strip" -> Strip.PLAIN;
                     case "settings" -> Settings.NONE;
                     case "grid" -> Optional.empty();
-                    case "stacks", "phrases", "anchors", "octaves", "notes", "protections" ->
+                    case "stacks",
+                            "phrases",
+                            "anchors",
+                            "octaves",
+                            "notes",
+                            "protections",
+                            "sounds",
+                            "levels" ->
                             List.of();
                     default -> NEEDED;
                 };

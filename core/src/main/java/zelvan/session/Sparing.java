@@ -50,6 +50,7 @@ public record Sparing(Edit edit) implements Edit {
             case Turn<?> turn -> keeping(session, turn.apply(session));
             case RepairEdit repair -> keeping(session, repair.apply(session));
             case TuningEdit tuning -> keeping(session, tuning.apply(session));
+            case BalanceEdit balance -> keeping(session, balance.apply(session));
             case Edit.Arrange arranged ->
                     session.voice(arranged.voiceId()).map(Voice::safe).orElse(false)
                             ? session

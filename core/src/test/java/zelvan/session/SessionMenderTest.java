@@ -11,6 +11,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zelvan.align.Anchor;
 import zelvan.files.Target;
+import zelvan.level.LevelEdit;
 import zelvan.tuning.NoteEdit;
 import zelvan.units.RecordedSpan;
 
@@ -36,7 +37,10 @@ class SessionMenderTest {
                                                 .withNotes(
                                                         List.of(
                                                                 NoteEdit.of(new RecordedSpan(4, 5))
-                                                                        .withVibrato(0.25))));
+                                                                        .withVibrato(0.25)))
+                                                .levelling(
+                                                        new LevelEdit(
+                                                                new RecordedSpan(4, 5), -3, 0.05)));
         SessionFile.write(Target.fresh(file), session);
     }
 
@@ -56,6 +60,17 @@ class SessionMenderTest {
         SessionFile.Opened opened = SessionFile.open(file);
         assertThat(opened.leftOut()).isEmpty();
         assertThat(opened.session()).isEqualTo(SessionFile.read(file));
+    }
+
+    @Test
+    void levelsThatAreNoneAreLeftOut() throws Exception {
+        SessionFile.Opened opened = changed("\"decibels\" : -3.0", "\"decibels\" : -300.0");
+        assertThat(left(opened).levels()).isEmpty();
+        assertThat(left(opened).notes()).hasSize(1);
+        Files.writeString(
+                file,
+                Files.readString(file).replaceAll("\"levels\" : \\[[^]]*]", "\"levels\" : 3"));
+        assertThat(left(SessionFile.open(file)).notes()).hasSize(1);
     }
 
     @Test

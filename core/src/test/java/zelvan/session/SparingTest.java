@@ -3,8 +3,12 @@ package zelvan.session;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import zelvan.align.Anchor;
+import zelvan.level.LevelEdit;
+import zelvan.level.SideSound;
+import zelvan.level.SoundEdit;
 import zelvan.setting.Setting;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.TuningSettings;
@@ -67,6 +71,27 @@ class SparingTest {
         changesOnlyTheOther(
                 new TuningEdit.ShiftOctave(
                         List.of(new TuningEdit.ShiftOctave.Of("v", new RecordedSpan(1, 2))), 1));
+    }
+
+    @Test
+    void whatIsTurnedByHandLeavesItAlone() {
+        RecordedSpan span = new RecordedSpan(1, 2);
+        SoundEdit ess =
+                SoundEdit.of(new SideSound(SideSound.Kind.ESS, span))
+                        .withDecibels(Optional.of(-9.0));
+        LevelEdit softer = new LevelEdit(span, -3, 0.05);
+        changesOnlyTheOther(
+                new BalanceEdit.SaySounds(
+                        List.of(
+                                new BalanceEdit.SaySounds.Said("v", List.of(ess)),
+                                new BalanceEdit.SaySounds.Said("w", List.of(ess))),
+                        "turned"));
+        changesOnlyTheOther(
+                new BalanceEdit.SetLevels(
+                        List.of(
+                                new BalanceEdit.SetLevels.Set("v", softer),
+                                new BalanceEdit.SetLevels.Set("w", softer)),
+                        "-3 dB"));
     }
 
     @Test

@@ -21,7 +21,9 @@ import zelvan.align.Anchor;
 import zelvan.analysis.Note;
 import zelvan.derived.Clocks;
 import zelvan.desktop.acts.Selection;
+import zelvan.level.LevelEdit;
 import zelvan.play.Program;
+import zelvan.session.BalanceEdit;
 import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.Role;
@@ -186,6 +188,12 @@ class RolesTest extends WindowTestBase {
                                             voice.id(),
                                             List.of(NoteEdit.of(note.span()).withVibrato(0.2)))),
                             ""));
+            desk.apply(
+                    new BalanceEdit.SetLevels(
+                            List.of(
+                                    new BalanceEdit.SetLevels.Set(
+                                            voice.id(), new LevelEdit(note.span(), -2.5, 0.03))),
+                            "-2.5 dB"));
         });
         waitUntilDerived();
         robot.clickOn(strip(from));
@@ -209,6 +217,9 @@ class RolesTest extends WindowTestBase {
             assertThat(derived(name).timing().map().outputSecondsAt(held))
                     .as("%s sounds where it is held", name)
                     .isCloseTo(guide + 0.03, within(0.002));
+            assertThat(hand(name).levels())
+                    .singleElement()
+                    .satisfies(l -> assertThat(l.decibels()).isEqualTo(-2.5));
             assertThat(hand(name).notes()).hasSize(1);
             NoteEdit carried = hand(name).notes().getFirst();
             assertThat(carried.vibrato()).contains(0.2);

@@ -191,6 +191,24 @@ class SoundLensTest extends CloseUpTestBase {
                 .isCloseTo(30 / width(), within(5 / width()));
     }
 
+    /// An edge that is moved by little; what was said of its level stays.
+    @Test
+    void anEdgeIsDraggedByLittle(FxRobot robot) {
+        openSound(robot);
+        robot.interact(() -> desk.sight().show(new Viewport(3.3, 4.3)));
+        WaitForAsyncUtils.waitForFxEvents(20);
+        TurnedSound ess = ess(RIGHT);
+        robot.clickOn(in(robot, RIGHT, sounds(RIGHT, middle(ess)), 0.6));
+        type(robot, KeyCode.MINUS);
+        assertThat(ess(RIGHT).gainDecibels()).isEqualTo(-1);
+        RecordedSpan span = ess.sound().span();
+        Point2D edge = in(robot, RIGHT, sounds(RIGHT, span.endSeconds()), 0.7).subtract(2, 0);
+        dragTo(robot, edge, edge.add(10, 0));
+        assertThat(ess(RIGHT).sound().span().endSeconds() - span.endSeconds())
+                .isCloseTo(10 / width(), within(4 / width()));
+        assertThat(ess(RIGHT).gainDecibels()).isEqualTo(-1);
+    }
+
     @Test
     void aNoteIsDraggedLouderAndAPhraseTypedSofter(FxRobot robot) {
         openSound(robot);

@@ -8,6 +8,8 @@ import java.util.function.Predicate;
 import zelvan.align.Anchor;
 import zelvan.analysis.Note;
 import zelvan.derived.Clocks;
+import zelvan.level.LevelEdit;
+import zelvan.level.SoundEdit;
 import zelvan.session.Edit;
 import zelvan.session.HandWork;
 import zelvan.session.KnownSettings;
@@ -128,7 +130,7 @@ public record Carrying(State now) {
     }
 
     /// Does by hand to the voices that are selected what was done to the one of which it was taken:
-    /// beads that are held, protections, notes.
+    /// beads that are held, protections, notes, levels, how loud an ess, a breath or an end is.
     public Act hand(Taken taken) {
         List<RepairEdit.Carry.Of> places = new ArrayList<>();
         int left = 0;
@@ -159,11 +161,18 @@ public record Carrying(State now) {
         return rest.isEmpty() ? carried : carried.telling(rest);
     }
 
-    /// What was said of landmarks and octaves is about that recording only.
+    private static boolean isTurned(SoundEdit edit) {
+        return edit.there() && edit.decibels().isPresent();
+    }
+
+    /// What was said of landmarks and octaves, and where sounds begin and end, is about that
+    /// recording only.
     private static int wanted(HandWork hand) {
         return (int) hand.anchors().stream().filter(Anchor::held).count()
                 + hand.protections().size()
-                + hand.notes().size();
+                + hand.notes().size()
+                + hand.levels().size()
+                + (int) hand.sounds().stream().filter(Carrying::isTurned).count();
     }
 
     private HandWork found(Taken taken, Voice voice) {
@@ -192,6 +201,27 @@ public record Carrying(State now) {
             Optional<NoteEdit> same = note(voice, span).map(n -> note.withSpan(n.span()));
             if (same.isPresent()) {
                 there = there.withNotes(List.of(same.get()));
+            }
+        }
+        for (LevelEdit level : taken.hand.levels()) {
+            GuideSpan span = taken.clocks.guide(level.span());
+            if (missing.stream().noneMatch(m -> m.contains(span.middleSeconds()))) {
+                there = there.levelling(level.withSpan(to.recorded(span)));
+            }
+        }
+        Sounds sounds = new Sounds(now);
+        for (SoundEdit edit : taken.hand.sounds()) {
+            Optional<Sounds.Taken> same =
+                    isTurned(edit)
+                            ? sounds.nearest(
+                                    voice.id(),
+                                    edit.kind(),
+                                    taken.clocks.guideSecondsOf(edit.span().middleSeconds()))
+                            : Optional.empty();
+            if (same.isPresent()) {
+                there =
+                        there.saying(
+                                SoundEdit.of(same.get().sound()).withDecibels(edit.decibels()));
             }
         }
         return there;

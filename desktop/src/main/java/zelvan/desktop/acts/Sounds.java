@@ -24,7 +24,9 @@ public record Sounds(State now) {
     private static final double MOST_DECIBELS = 12;
 
     /// A sound as it is when somebody takes it.
-    public record Taken(String voiceId, TurnedSound turned) {
+    ///
+    /// @param byHand what was said of its level, if anything was
+    public record Taken(String voiceId, TurnedSound turned, Optional<Double> byHand) {
         public SideSound sound() {
             return turned.sound();
         }
@@ -42,7 +44,7 @@ public record Sounds(State now) {
         of(voiceId).stream()
                 .filter(t -> t.sound().equals(sound))
                 .findFirst()
-                .ifPresent(t -> taken.add(new Taken(voiceId, t)));
+                .ifPresent(t -> taken.add(taken(voiceId, t)));
         double guideSeconds = now.clocks(voiceId).guideSecondsOf(sound.span().middleSeconds());
         for (var other : now.selectedWith(voiceId)) {
             nearest(other.id(), sound.kind(), guideSeconds).ifPresent(taken::add);
@@ -50,7 +52,19 @@ public record Sounds(State now) {
         return taken;
     }
 
-    private Optional<Taken> nearest(String voiceId, SideSound.Kind kind, double guideSeconds) {
+    private Taken taken(String voiceId, TurnedSound turned) {
+        return new Taken(
+                voiceId,
+                turned,
+                now.hand(voiceId).stream()
+                        .flatMap(h -> h.sounds().stream())
+                        .filter(e -> e.there() && e.sound().equals(turned.sound()))
+                        .findFirst()
+                        .flatMap(SoundEdit::decibels));
+    }
+
+    /// The sound of that kind that is sung at about that moment of the guide.
+    Optional<Taken> nearest(String voiceId, SideSound.Kind kind, double guideSeconds) {
         Clocks clocks = now.clocks(voiceId);
         return of(voiceId).stream()
                 .filter(t -> t.sound().kind() == kind)
@@ -63,7 +77,7 @@ public record Sounds(State now) {
                                 Math.abs(
                                         clocks.guideSecondsOf(t.sound().span().middleSeconds())
                                                 - guideSeconds)))
-                .map(t -> new Taken(voiceId, t));
+                .map(t -> taken(voiceId, t));
     }
 
     /// All of a voice, in order.
@@ -143,12 +157,8 @@ public record Sounds(State now) {
                 .focusing(new Focus.OnSound(voiceId, sound));
     }
 
-    private SoundEdit saidOf(Taken taken) {
-        return now.hand(taken.voiceId).stream()
-                .flatMap(h -> h.sounds().stream())
-                .filter(e -> e.there() && e.sound().equals(taken.sound()))
-                .findFirst()
-                .orElseGet(() -> SoundEdit.of(taken.sound()));
+    private static SoundEdit saidOf(Taken taken) {
+        return SoundEdit.of(taken.sound()).withDecibels(taken.byHand);
     }
 
     private interface How {

@@ -16,6 +16,7 @@ import javafx.scene.text.TextAlignment;
 import zelvan.desktop.acts.Chords;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.canvas.PaintedRegion;
+import zelvan.desktop.canvas.Press;
 import zelvan.desktop.closeup.TimeWheel;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Viewport;
@@ -45,6 +46,7 @@ final class ChordLane {
                     placeField();
                 }
             };
+    private final Press press = new Press();
     private Optional<Drag> drag = Optional.empty();
 
     /// Whether a key went down in the field since it was opened. The key that opens it ends up in
@@ -188,6 +190,7 @@ final class ChordLane {
     // Mouse.
 
     private void pressed(MouseEvent event) {
+        press.begin(event);
         if (event.getButton() != MouseButton.PRIMARY) {
             return;
         }
@@ -216,7 +219,8 @@ final class ChordLane {
     }
 
     private void dragged(MouseEvent event) {
-        if (!event.isStillSincePress()) {
+        press.follow(event);
+        if (!press.isStill()) {
             double seconds = secondsAt(event.getX());
             double there = event.isShortcutDown() ? seconds : chords().snapped(seconds);
             drag.ifPresent(d ->

@@ -14,6 +14,7 @@ import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Notes;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.canvas.PaintedRegion;
+import zelvan.desktop.canvas.Press;
 import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.closeup.LensView;
 import zelvan.desktop.closeup.TimeWheel;
@@ -34,8 +35,7 @@ final class PitchGestures {
     private final DoubleSupplier locked;
     private final BooleanSupplier fan;
     private boolean scrubbing;
-    private double pressedX;
-    private double pressedY;
+    private final Press press = new Press();
     private Optional<Focus.OnNote> held = Optional.empty();
     private Optional<NoteFrame> frame = Optional.empty();
     private Optional<NoteDrag> drag = Optional.empty();
@@ -79,8 +79,7 @@ final class PitchGestures {
     private void pressed(MouseEvent event) {
         region.requestFocus();
         scrubbing = event.getY() < Lane.RULER_HEIGHT;
-        pressedX = event.getX();
-        pressedY = event.getY();
+        press.begin(event);
         held = Optional.empty();
         if (event.getButton() == MouseButton.PRIMARY && !scrubbing) {
             Optional<Focus.OnNote> note = noteAt(event);
@@ -152,9 +151,10 @@ final class PitchGestures {
     }
 
     private void dragged(MouseEvent event) {
+        press.follow(event);
         if (scrubbing) {
             desk.hearing().player().scrub(Math.max(0, secondsAt(event.getX())));
-        } else if (!event.isStillSincePress()) {
+        } else if (!press.isStill()) {
             drag.ifPresentOrElse(
                     d -> d.to(event.getY(), !event.isShortcutDown()), () -> frameTo(event));
         }
@@ -162,7 +162,8 @@ final class PitchGestures {
 
     private void frameTo(MouseEvent event) {
         NoteFrame next =
-                frame.orElseGet(() -> new NoteFrame(pressedX, pressedY, event.getX(), event.getY()))
+                frame.orElseGet(() ->
+                                new NoteFrame(press.x(), press.y(), event.getX(), event.getY()))
                         .to(event.getX(), event.getY());
         frame = Optional.of(next);
         desk.focusOn(Focus.onNotes(notesIn(next)));
@@ -199,7 +200,7 @@ final class PitchGestures {
         desk.hearing().player().endScrub();
         drag = Optional.empty();
         frame = Optional.empty();
-        if (event.getButton() == MouseButton.PRIMARY && event.isStillSincePress()) {
+        if (event.getButton() == MouseButton.PRIMARY && press.isStill()) {
             held.ifPresent(desk::focusOn);
             desk.hearing().goTo(secondsAt(event.getX()));
         }

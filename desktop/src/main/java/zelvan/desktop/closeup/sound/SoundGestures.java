@@ -11,6 +11,7 @@ import zelvan.desktop.acts.Levelling;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.acts.Sounds;
 import zelvan.desktop.canvas.PaintedRegion;
+import zelvan.desktop.canvas.Press;
 import zelvan.desktop.closeup.Lane;
 import zelvan.desktop.closeup.RangeDrag;
 import zelvan.desktop.closeup.TimeWheel;
@@ -30,6 +31,7 @@ final class SoundGestures {
     private final Desk desk;
     private final PaintedRegion region;
     private final DoubleSupplier locked;
+    private final Press press = new Press();
     private boolean scrubbing;
     private Optional<Drag> drag = Optional.empty();
 
@@ -60,6 +62,7 @@ final class SoundGestures {
     private void pressed(MouseEvent event) {
         region.requestFocus();
         drag = Optional.empty();
+        press.begin(event);
         SoundPicture picture = picture();
         Optional<Lane> lane = picture.laneAt(event.getY());
         scrubbing = lane.isEmpty();
@@ -139,9 +142,10 @@ final class SoundGestures {
     }
 
     private void dragged(MouseEvent event) {
+        press.follow(event);
         if (scrubbing) {
             desk.hearing().player().scrub(Math.max(0, secondsAt(event.getX())));
-        } else if (!event.isStillSincePress()) {
+        } else if (!press.isStill()) {
             drag.ifPresent(d -> d.to(event.getX(), event.getY()));
             region.repaint();
         }
@@ -149,7 +153,7 @@ final class SoundGestures {
 
     private void released(MouseEvent event) {
         desk.hearing().player().endScrub();
-        if (event.getButton() == MouseButton.PRIMARY && event.isStillSincePress()) {
+        if (event.getButton() == MouseButton.PRIMARY && press.isStill()) {
             SoundPicture picture = picture();
             boolean held =
                     picture.markAt(event.getX(), event.getY()).isPresent()

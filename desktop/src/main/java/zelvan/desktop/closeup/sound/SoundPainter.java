@@ -147,9 +147,8 @@ final class SoundPainter {
         g.setFill(colour);
         g.fillRect(mark.x(), top, 1, bottom - top);
         g.fillRect(mark.end() - 1, top, 1, bottom - top);
-        if (!locked) {
-            return;
-        }
+        // As recorded, what will be done is there to be taken, but is not heard.
+        g.setFill(locked ? colour : colour.deriveColor(0, 1, 1, 0.4));
         double thick = focused ? 4 : 3;
         g.fillRect(mark.x(), mark.y() - thick / 2, mark.end() - mark.x(), thick);
         TurnedSound turned = mark.turned();
