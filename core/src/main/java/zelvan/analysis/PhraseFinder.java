@@ -32,6 +32,23 @@ final class PhraseFinder {
     private static final double BESIDE_ESS_SECONDS = 0.15;
     private static final double ESS_ABOVE_BESIDE_DECIBELS = 6;
 
+    /// A voice's esses are no softer than this beside its own loud ones; "f" and "th" are. Measured
+    /// on two voices of a speech synthesizer.
+    private static final double ESS_BELOW_LOUD_DECIBELS = 10.5;
+
+    /// An ess begins and ends this far below its loudest moment.
+    private static final double ESS_RANGE_DECIBELS = 16;
+
+    private static final double LOUD_PERCENTILE = 80;
+
+    /// A voiced one is softer by so much, as its sound comes in puffs.
+    private static final double VOICED_BELOW_DECIBELS = 3.5;
+
+    /// What is as short may be the burst of a "t": it must be louder by so much.
+    private static final double BURST_SECONDS = 0.062;
+
+    private static final double BURST_ABOVE_DECIBELS = 5;
+
     private PhraseFinder() {}
 
     private interface Frames {
@@ -97,17 +114,62 @@ final class PhraseFinder {
         double[] hiss = bands.hiss();
         double[] sonorant = bands.mean(BandEnergies.SONORANT_FROM, BandEnergies.SONORANT_TO);
         double leastDecibels = vowelDecibels(sonorant, pitch) - ESS_BELOW_VOWELS_DECIBELS;
-        List<RecordedSpan> esses = new ArrayList<>();
-        for (RecordedSpan span :
+        List<RecordedSpan> hissing =
                 runs(
-                        bands.frames,
-                        f -> hiss[f] > sonorant[f] + ESS_DECIBELS && hiss[f] > leastDecibels,
-                        BandEnergies.HOP_SECONDS)) {
-            if (span.seconds() >= SHORTEST_ESS_SECONDS && standsOut(hiss, span)) {
-                esses.add(span);
-            }
+                                bands.frames,
+                                f ->
+                                        hiss[f] > sonorant[f] + ESS_DECIBELS
+                                                && hiss[f] > leastDecibels,
+                                BandEnergies.HOP_SECONDS)
+                        .stream()
+                        .map(span -> trimmed(span, hiss))
+                        .filter(span -> span.seconds() >= SHORTEST_ESS_SECONDS)
+                        .filter(span -> standsOut(hiss, span))
+                        .toList();
+        return loudEnough(hissing, hiss, pitch);
+    }
+
+    /// Those that are loud beside the voice's own loud ones.
+    private static List<RecordedSpan> loudEnough(
+            List<RecordedSpan> hissing, double[] hiss, PitchTrack pitch) {
+        if (hissing.isEmpty()) {
+            return hissing;
         }
-        return esses;
+        double loud =
+                Percentile.of(
+                        hissing.stream().mapToDouble(span -> peak(hiss, span)).toArray(),
+                        LOUD_PERCENTILE);
+        return hissing.stream()
+                .filter(span -> {
+                    boolean voiced = voicedSeconds(span, pitch) > span.seconds() / 2;
+                    double least =
+                            loud
+                                    - ESS_BELOW_LOUD_DECIBELS
+                                    - (voiced ? VOICED_BELOW_DECIBELS : 0)
+                                    + (span.seconds() < BURST_SECONDS ? BURST_ABOVE_DECIBELS : 0);
+                    return peak(hiss, span) >= least;
+                })
+                .toList();
+    }
+
+    /// Without what only hisses as the room does, before and after.
+    private static RecordedSpan trimmed(RecordedSpan span, double[] hiss) {
+        double least = peak(hiss, span) - ESS_RANGE_DECIBELS;
+        int from = (int) Math.round(span.startSeconds() / BandEnergies.HOP_SECONDS);
+        int to = (int) Math.round(span.endSeconds() / BandEnergies.HOP_SECONDS);
+        while (hiss[from] < least) {
+            from++;
+        }
+        while (hiss[to - 1] < least) {
+            to--;
+        }
+        return new RecordedSpan(from * BandEnergies.HOP_SECONDS, to * BandEnergies.HOP_SECONDS);
+    }
+
+    private static double peak(double[] hiss, RecordedSpan span) {
+        int from = (int) Math.round(span.startSeconds() / BandEnergies.HOP_SECONDS);
+        int to = (int) Math.round(span.endSeconds() / BandEnergies.HOP_SECONDS);
+        return Arrays.stream(hiss, from, to).max().orElseThrow();
     }
 
     /// How loud formants are as a rule where there is a pitch; without any, nothing is soft beside

@@ -44,7 +44,7 @@ public record VoiceAnalysis(
         List<RecordedSpan> breaths,
         List<End> ends) {
     /// Changes whenever an analysis of the same sound would come out differently.
-    public static final int VERSION = 18;
+    public static final int VERSION = 19;
 
     public static final double HOP_SECONDS = 0.005;
 
