@@ -2,6 +2,7 @@ package zelvan.body;
 
 import zelvan.render.FormantRanges;
 import zelvan.render.HarmonicGains;
+import zelvan.render.LowCuts;
 import zelvan.render.Shape;
 import zelvan.units.Curve;
 
@@ -10,11 +11,14 @@ import zelvan.units.Curve;
 /// @param formantCents how far up its formants are moved
 /// @param formantRanges of which harmonics
 /// @param harmonics how much louder its harmonics sound
-public record Body(Curve formantCents, FormantRanges formantRanges, HarmonicGains harmonics) {
+/// @param lowCuts what is cut of its lows
+public record Body(
+        Curve formantCents, FormantRanges formantRanges, HarmonicGains harmonics, LowCuts lowCuts) {
     /// A shape with this body.
     public Shape of(Shape shape) {
         return shape.withFormants(formantCents)
                 .withFormantRanges(formantRanges)
-                .withHarmonics(harmonics);
+                .withHarmonics(harmonics)
+                .withLowCuts(lowCuts);
     }
 }

@@ -7,6 +7,7 @@ import java.util.function.ToDoubleFunction;
 import java.util.stream.IntStream;
 import zelvan.render.FormantRanges;
 import zelvan.render.HarmonicGains;
+import zelvan.render.LowCuts;
 import zelvan.units.Curve;
 import zelvan.units.RecordedSpan;
 
@@ -43,6 +44,11 @@ public final class BodyMapper {
                         IntStream.range(0, elsewhere.harmonicDecibels().size())
                                 .mapToObj(h ->
                                         curve(elsewhere, all, s -> s.harmonicDecibels().get(h)))
+                                .toList()),
+                new LowCuts(
+                        elsewhere.lowCut(),
+                        all.stream()
+                                .map(s -> new LowCuts.Stretch(s.span, s.settings.lowCut()))
                                 .toList()));
     }
 

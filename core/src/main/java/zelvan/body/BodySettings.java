@@ -5,7 +5,9 @@ import java.util.List;
 import java.util.stream.IntStream;
 import zelvan.render.FormantRange;
 import zelvan.render.HarmonicGains;
+import zelvan.render.LowCut;
 import zelvan.setting.Amount;
+import zelvan.setting.Choice;
 import zelvan.setting.Setting;
 import zelvan.setting.Settings;
 
@@ -14,7 +16,9 @@ import zelvan.setting.Settings;
 /// @param formantCents how far up its formants are moved
 /// @param range of which harmonics
 /// @param harmonicDecibels how much louder the first harmonic sounds, the second and so on
-public record BodySettings(double formantCents, FormantRange range, List<Double> harmonicDecibels) {
+/// @param lowCut what is cut of the lows
+public record BodySettings(
+        double formantCents, FormantRange range, List<Double> harmonicDecibels, LowCut lowCut) {
     private static final int HARMONICS = 8;
     private static final int HIGHEST = 64;
     private static final double HIGHEST_HERTZ = 20_000;
@@ -101,6 +105,27 @@ public record BodySettings(double formantCents, FormantRange range, List<Double>
                                     0.0))
                     .toList();
 
+    public static final Amount LOW_CUT =
+            new Amount(
+                            "low-cut",
+                            "Low cut",
+                            "Everything below is taken away: rumble, steps, the stand",
+                            "Hz",
+                            LowCut.LEAST_HERTZ - 1,
+                            1000,
+                            LowCut.LEAST_HERTZ - 1,
+                            300,
+                            LowCut.LEAST_HERTZ - 1)
+                    .withLeastWord("off");
+
+    public static final Choice<LowCut.Slope> LOW_CUT_SLOPE =
+            Choice.of(
+                    "low-cut-slope",
+                    "dB an octave",
+                    "How steep the low cut falls",
+                    LowCut.Slope::word,
+                    LowCut.Slope.SOFT);
+
     /// All of them.
     public static final List<Setting<?>> SETTINGS = all();
 
@@ -111,6 +136,7 @@ public record BodySettings(double formantCents, FormantRange range, List<Double>
     private static List<Setting<?>> all() {
         List<Setting<?>> all = new ArrayList<>(List.of(FORMANTS, FROM, TO, FROM_HERTZ, TO_HERTZ));
         all.addAll(OF_HARMONICS);
+        all.addAll(List.of(LOW_CUT, LOW_CUT_SLOPE));
         return List.copyOf(all);
     }
 
@@ -131,6 +157,14 @@ public record BodySettings(double formantCents, FormantRange range, List<Double>
                         TO_HERTZ.isUnbounded(toHertz)
                                 ? Double.POSITIVE_INFINITY
                                 : Math.max(fromHertz, toHertz)),
-                OF_HARMONICS.stream().map(settings::inForce).toList());
+                OF_HARMONICS.stream().map(settings::inForce).toList(),
+                lowCut(settings));
+    }
+
+    private static LowCut lowCut(Settings settings) {
+        double hertz = settings.inForce(LOW_CUT);
+        return hertz < LowCut.LEAST_HERTZ
+                ? LowCut.NONE
+                : new LowCut(hertz, settings.inForce(LOW_CUT_SLOPE));
     }
 }

@@ -26,16 +26,9 @@ final class Gain {
     /// @param frame of the output, at which the samples begin
     void apply(long frame, float[] samples, int count) {
         if (isAny(frame, count)) {
-            double[] factors = new double[CELL];
-            for (int i = 0; i < count; ) {
-                int from = (int) Math.floorMod(frame + i, (long) CELL);
-                int to = Math.min(CELL, from + count - i);
-                if (factors(frame + i - from, factors)) {
-                    for (int k = from; k < to; k++) {
-                        samples[i + k - from] *= (float) factors[k];
-                    }
-                }
-                i += to - from;
+            double[] factors = factors(frame, count);
+            for (int i = 0; i < count; i++) {
+                samples[i] *= (float) factors[i];
             }
         }
     }
@@ -43,16 +36,9 @@ final class Gain {
     /// @param frame of the output, at which the samples begin
     void apply(long frame, double[] samples, int count) {
         if (isAny(frame, count)) {
-            double[] factors = new double[CELL];
-            for (int i = 0; i < count; ) {
-                int from = (int) Math.floorMod(frame + i, (long) CELL);
-                int to = Math.min(CELL, from + count - i);
-                if (factors(frame + i - from, factors)) {
-                    for (int k = from; k < to; k++) {
-                        samples[i + k - from] *= factors[k];
-                    }
-                }
-                i += to - from;
+            double[] factors = factors(frame, count);
+            for (int i = 0; i < count; i++) {
+                samples[i] *= factors[i];
             }
         }
     }
@@ -62,31 +48,37 @@ final class Gain {
                 && decibels.isAnyBetween(sourceSeconds(frame), sourceSeconds(frame + count));
     }
 
-    /// The factors of a cell.
-    ///
-    /// @param frame at which it begins
-    /// @return whether any of them is not 1
-    private boolean factors(long frame, double[] into) {
+    private double[] factors(long frame, int count) {
+        double[] factors = new double[count];
+        double[] cell = new double[CELL];
+        for (int i = 0; i < count; ) {
+            int from = (int) Math.floorMod(frame + i, (long) CELL);
+            int some = Math.min(CELL - from, count - i);
+            fill(frame + i - from, cell);
+            System.arraycopy(cell, from, factors, i, some);
+            i += some;
+        }
+        return factors;
+    }
+
+    /// The factors of the cell that begins at a frame.
+    private void fill(long frame, double[] cell) {
         double start = sourceSeconds(frame);
         double end = sourceSeconds(frame + CELL);
         if (decibels.turnsBetween(start, end)) {
             for (int k = 0; k < CELL; k++) {
-                into[k] = Decibels.toAmplitude(decibels.at(sourceSeconds(frame + k)));
+                cell[k] = Decibels.toAmplitude(decibels.at(sourceSeconds(frame + k)));
             }
-            return true;
+            return;
         }
         double first = decibels.at(start);
         double last = decibels.at(end);
-        if (first == 0 && last == 0) {
-            return false;
-        }
         double factor = Decibels.toAmplitude(first);
         double ratio = first == last ? 1 : Decibels.toAmplitude((last - first) / CELL);
         for (int k = 0; k < CELL; k++) {
-            into[k] = factor;
+            cell[k] = factor;
             factor *= ratio;
         }
-        return true;
     }
 
     private double sourceSeconds(long frame) {

@@ -14,13 +14,15 @@ import zelvan.units.Curve;
 /// @param formantRanges of which harmonics
 /// @param gainDecibels how much louder it sounds, −120 to 24
 /// @param harmonics how much louder its harmonics sound among each other
+/// @param lowCuts what is cut of its lows
 public record Shape(
         TimeMap time,
         PitchMap pitch,
         Curve formantCents,
         FormantRanges formantRanges,
         Curve gainDecibels,
-        HarmonicGains harmonics) {
+        HarmonicGains harmonics,
+        LowCuts lowCuts) {
     private static final double MOST_CENTS = 1200;
     private static final double LEAST_DECIBELS = -120;
     private static final double MOST_DECIBELS = 24;
@@ -47,31 +49,43 @@ public record Shape(
     /// Only time and pitch change.
     public static Shape of(TimeMap time, PitchMap pitch) {
         return new Shape(
-                time, pitch, Curve.NONE, FormantRanges.ALL, Curve.NONE, HarmonicGains.NONE);
+                time,
+                pitch,
+                Curve.NONE,
+                FormantRanges.ALL,
+                Curve.NONE,
+                HarmonicGains.NONE,
+                LowCuts.NONE);
     }
 
     public Shape withTime(TimeMap value) {
-        return new Shape(value, pitch, formantCents, formantRanges, gainDecibels, harmonics);
+        return new Shape(
+                value, pitch, formantCents, formantRanges, gainDecibels, harmonics, lowCuts);
     }
 
     public Shape withPitch(PitchMap value) {
-        return new Shape(time, value, formantCents, formantRanges, gainDecibels, harmonics);
+        return new Shape(
+                time, value, formantCents, formantRanges, gainDecibels, harmonics, lowCuts);
     }
 
     public Shape withFormants(Curve cents) {
-        return new Shape(time, pitch, cents, formantRanges, gainDecibels, harmonics);
+        return new Shape(time, pitch, cents, formantRanges, gainDecibels, harmonics, lowCuts);
     }
 
     public Shape withFormantRanges(FormantRanges value) {
-        return new Shape(time, pitch, formantCents, value, gainDecibels, harmonics);
+        return new Shape(time, pitch, formantCents, value, gainDecibels, harmonics, lowCuts);
     }
 
     public Shape withGain(Curve decibels) {
-        return new Shape(time, pitch, formantCents, formantRanges, decibels, harmonics);
+        return new Shape(time, pitch, formantCents, formantRanges, decibels, harmonics, lowCuts);
     }
 
     public Shape withHarmonics(HarmonicGains value) {
-        return new Shape(time, pitch, formantCents, formantRanges, gainDecibels, value);
+        return new Shape(time, pitch, formantCents, formantRanges, gainDecibels, value, lowCuts);
+    }
+
+    public Shape withLowCuts(LowCuts value) {
+        return new Shape(time, pitch, formantCents, formantRanges, gainDecibels, harmonics, value);
     }
 
     /// Whether nothing is done at all.
@@ -80,7 +94,8 @@ public record Shape(
                 && pitch.size() == 0
                 && formantCents.size() == 0
                 && gainDecibels.size() == 0
-                && harmonics.isNone();
+                && harmonics.isNone()
+                && lowCuts.isNone();
     }
 
     /// Whether voiced sound changes otherwise than in time and level between two moments of the

@@ -16,8 +16,8 @@ public final class VoiceRenderer implements VoiceSource {
 
     /// @param epochs of the same sound
     public VoiceRenderer(Sound sound, Epochs epochs, Shape shape) {
-        this.sound = sound;
-        this.plan = new RenderPlan(new RenderPlanner(sound, epochs, shape));
+        this.sound = shape.lowCuts().of(sound);
+        this.plan = new RenderPlan(new RenderPlanner(this.sound, epochs, shape));
         this.shape = shape;
         this.gain = new Gain(shape, sound.sampleRateHertz());
         this.frames =

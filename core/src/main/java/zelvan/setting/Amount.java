@@ -67,22 +67,15 @@ public record Amount(
 
     /// The same, with a name for the smallest value.
     public Amount withLeastWord(String value) {
-        return new Amount(
-                word,
-                label,
-                help,
-                unit,
-                least,
-                most,
-                leastShown,
-                mostShown,
-                usual,
-                Optional.of(value),
-                mostWord);
+        return with(Optional.of(value), mostWord);
     }
 
     /// The same, with a name for the greatest value.
     public Amount withMostWord(String value) {
+        return with(leastWord, Optional.of(value));
+    }
+
+    private Amount with(Optional<String> ofLeast, Optional<String> ofMost) {
         return new Amount(
                 word,
                 label,
@@ -93,8 +86,8 @@ public record Amount(
                 leastShown,
                 mostShown,
                 usual,
-                leastWord,
-                Optional.of(value));
+                ofLeast,
+                ofMost);
     }
 
     /// Whether a value means that there is no bound.

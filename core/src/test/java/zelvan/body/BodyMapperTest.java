@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import zelvan.render.LowCut;
+import zelvan.render.LowCuts;
 import zelvan.setting.Settings;
 import zelvan.units.RecordedSpan;
 
@@ -51,5 +53,27 @@ class BodyMapperTest {
             assertThat(Math.abs(body.formantCents().at(t) - last)).isLessThan(31);
             last = body.formantCents().at(t);
         }
+    }
+
+    @Test
+    void aLowCutIsOffOrAtLeastTwentyHertz() {
+        Settings steep =
+                Settings.of(BodySettings.LOW_CUT, 80.0)
+                        .with(BodySettings.LOW_CUT_SLOPE, LowCut.Slope.STEEP);
+        assertThat(PLAIN.lowCut()).isEqualTo(LowCut.NONE);
+        assertThat(BodySettings.of(steep).lowCut()).isEqualTo(new LowCut(80, LowCut.Slope.STEEP));
+        assertThat(BodySettings.LOW_CUT.parse("off")).isLessThan(LowCut.LEAST_HERTZ);
+        LowCuts cuts =
+                BodyMapper.map(
+                                PLAIN,
+                                List.of(
+                                        new BodyMapper.Stretch(
+                                                new RecordedSpan(2, 3), BodySettings.of(steep))))
+                        .lowCuts();
+        assertThat(cuts.elsewhere()).isEqualTo(LowCut.NONE);
+        assertThat(cuts.stretches())
+                .containsExactly(
+                        new LowCuts.Stretch(
+                                new RecordedSpan(2, 3), new LowCut(80, LowCut.Slope.STEEP)));
     }
 }

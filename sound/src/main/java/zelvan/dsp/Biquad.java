@@ -2,6 +2,8 @@ package zelvan.dsp;
 
 /// A second-order filter with its state, in transposed direct form II. Used by one thread.
 public final class Biquad {
+    private static final double SILENT = 1e-30;
+
     private final double b0;
     private final double b1;
     private final double b2;
@@ -24,14 +26,18 @@ public final class Biquad {
     ///
     /// @param hertz where it takes 3 dB away; less than half the rate
     public static Biquad highPass(double hertz, int sampleRateHertz) {
+        return highPass(hertz, Math.sqrt(0.5), sampleRateHertz);
+    }
+
+    /// A high-pass of second order by the bilinear transform.
+    ///
+    /// @param hertz the frequency of its poles, less than half the rate
+    /// @param q how much it rises there, above 0
+    public static Biquad highPass(double hertz, double q, int sampleRateHertz) {
         double k = Math.tan(Math.PI * hertz / sampleRateHertz);
-        double norm = 1 / (1 + Math.sqrt(2) * k + k * k);
+        double norm = 1 / (1 + k / q + k * k);
         return new Biquad(
-                norm,
-                -2 * norm,
-                norm,
-                2 * (k * k - 1) * norm,
-                (1 - Math.sqrt(2) * k + k * k) * norm);
+                norm, -2 * norm, norm, 2 * (k * k - 1) * norm, (1 - k / q + k * k) * norm);
     }
 
     public double process(double x) {
@@ -39,5 +45,20 @@ public final class Biquad {
         first = b1 * x - a1 * y + second;
         second = b2 * x - a2 * y;
         return y;
+    }
+
+    /// Filters a stretch of samples where they stand.
+    public void process(double[] samples, int from, int to) {
+        for (int i = from; i < to; i++) {
+            samples[i] = process(samples[i]);
+        }
+    }
+
+    /// Forgets what has become too small to be heard, as processors are slow with tiny numbers.
+    public void settle() {
+        if (Math.abs(first) + Math.abs(second) < SILENT) {
+            first = 0;
+            second = 0;
+        }
     }
 }

@@ -124,7 +124,7 @@ public final class SettingsView {
         bodyFold =
                 new Fold(
                         "Body",
-                        List.of(quiet("formants and harmonics")),
+                        List.of(quiet("formants, harmonics, low cut")),
                         body.nodes(BodySettings.SETTINGS),
                         open);
         takes =
