@@ -16,8 +16,11 @@ public record HarmonicGains(List<Curve> decibels) {
     /// The most that a harmonic is turned up or down.
     public static final double MOST_DECIBELS = 18;
 
-    /// Of a harmonic's amplitude, in each neighbour; measured on steady tones.
-    private static final double LEAK = 0.04;
+    /// Of a harmonic's amplitude, in each neighbour; measured on tones that stand and that glide.
+    /// One that is louder than its neighbours loses more than one that is softer gains.
+    private static final double LEAK = 0.03;
+
+    private static final double LOUD_LEAK = 0.055;
 
     private static final double NEPER = Math.log(10) / 20;
 
@@ -63,15 +66,17 @@ public record HarmonicGains(List<Curve> decibels) {
             for (int h = 1; h <= count; h++) {
                 double own = factor(h, seconds);
                 double beside = factor(h - 1, seconds) + factor(h + 1, seconds);
-                nepers[h] = Math.log(Math.max(0.5 * own, own + LEAK * (2 * own - beside)));
+                double above = 2 * own - beside;
+                double leak = above > 0 ? LOUD_LEAK : LEAK;
+                nepers[h] = Math.log(Math.max(0.5 * own, own + leak * above));
             }
         }
         return nepers;
     }
 
+    /// What is below the fundamental goes with it.
     private double factor(int harmonic, double seconds) {
-        return harmonic < 1 || harmonic > decibels.size()
-                ? 1
-                : Math.exp(NEPER * decibels.get(harmonic - 1).at(seconds));
+        int of = Math.max(1, harmonic);
+        return of > decibels.size() ? 1 : Math.exp(NEPER * decibels.get(of - 1).at(seconds));
     }
 }
