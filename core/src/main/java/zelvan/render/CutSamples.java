@@ -6,15 +6,14 @@ import zelvan.dsp.Biquad;
 
 /// A sound without its lows, worked out where it is asked for.
 ///
-/// How it works: in cells of half a second, each filtered from half a second before it. By then
-/// nothing is left of what the filter had not heard (its slowest pole, at 20 Hz, has fallen by 200
-/// dB), so each sample is the same whatever is read first. The last few cells are remembered, as a
-/// voice is rendered cycle by cycle.
+/// How it works: in cells of a second, each filtered from so long before it that nothing is left of
+/// what the filter had not heard; so each sample is the same whatever is read first. The last few
+/// cells are remembered, as a voice is rendered cycle by cycle.
 ///
 /// Thread safety: any thread may read it.
 final class CutSamples implements Sound.Reader {
-    private static final double CELL_SECONDS = 0.5;
-    private static final int REMEMBERED = 4;
+    private static final double CELL_SECONDS = 1;
+    private static final int REMEMBERED = 3;
 
     /// State that is no sound any more is not carried on: the processor is slow with tiny numbers.
     private static final int SETTLED_FRAMES = 512;
@@ -78,21 +77,27 @@ final class CutSamples implements Sound.Reader {
 
     private double[] filtered(int channel, int number) {
         int start = number * cell;
-        double[] read = new double[2 * cell];
-        sound.read(channel, start - cell, read, 0, read.length);
         double[] mixed = new double[cell];
         for (LowCuts.Share share : cuts.shares(start, cell, sound.sampleRateHertz())) {
-            double[] heard = share.cut().isNone() ? read : filtered(read, share.cut());
+            double[] heard = heard(channel, start, share.cut());
+            int before = heard.length - cell;
             for (int i = 0; i < cell; i++) {
-                mixed[i] += share.weights()[i] * heard[cell + i];
+                mixed[i] += share.weights()[i] * heard[before + i];
             }
         }
         return mixed;
     }
 
-    private double[] filtered(double[] samples, LowCut cut) {
-        double[] filtered = samples.clone();
-        for (Biquad section : cut.sections(sound.sampleRateHertz())) {
+    /// A cell, and before it what the filter must have heard.
+    private double[] heard(int channel, int start, LowCut cut) {
+        int rate = sound.sampleRateHertz();
+        int before = cut.isNone() ? 0 : (int) Math.ceil(cut.ringsSeconds() * rate);
+        double[] filtered = new double[before + cell];
+        sound.read(channel, (long) start - before, filtered, 0, filtered.length);
+        if (cut.isNone()) {
+            return filtered;
+        }
+        for (Biquad section : cut.sections(rate)) {
             for (int from = 0; from < filtered.length; from += SETTLED_FRAMES) {
                 section.process(filtered, from, Math.min(filtered.length, from + SETTLED_FRAMES));
                 section.settle();

@@ -11,7 +11,7 @@ import zelvan.units.Decibels;
 /// multiplied by the same whatever block it is read with. Where the curve has no corner in a cell,
 /// the factor goes from one end to the other by the same ratio from sample to sample.
 final class Gain {
-    private static final int CELL = 32;
+    private static final int CELL = 64;
 
     private final TimeMap time;
     private final Curve decibels;
@@ -51,20 +51,24 @@ final class Gain {
     private double[] factors(long frame, int count) {
         double[] factors = new double[count];
         double[] cell = new double[CELL];
+        double start = sourceSeconds(frame - Math.floorMod(frame, CELL));
         for (int i = 0; i < count; ) {
-            int from = (int) Math.floorMod(frame + i, (long) CELL);
+            int from = Math.floorMod(frame + i, CELL);
             int some = Math.min(CELL - from, count - i);
-            fill(frame + i - from, cell);
+            double end = sourceSeconds(frame + i - from + CELL);
+            fill(frame + i - from, start, end, cell);
             System.arraycopy(cell, from, factors, i, some);
+            start = end;
             i += some;
         }
         return factors;
     }
 
     /// The factors of the cell that begins at a frame.
-    private void fill(long frame, double[] cell) {
-        double start = sourceSeconds(frame);
-        double end = sourceSeconds(frame + CELL);
+    ///
+    /// @param start of the cell, in the voice
+    /// @param end of it
+    private void fill(long frame, double start, double end, double[] cell) {
         if (decibels.turnsBetween(start, end)) {
             for (int k = 0; k < CELL; k++) {
                 cell[k] = Decibels.toAmplitude(decibels.at(sourceSeconds(frame + k)));

@@ -183,14 +183,14 @@ final class Grain {
 
     private static double[] between(double[] outputs, double[] sources, long frame, int count) {
         double[] places = new double[count];
-        int i = 0;
-        for (int n = 0; n < count; n++) {
-            double at = frame + n;
-            while (i + 2 < outputs.length && outputs[i + 1] < at) {
-                i++;
+        int n = 0;
+        for (int i = 0; i + 1 < outputs.length; i++) {
+            boolean last = i + 2 == outputs.length;
+            double slope = (sources[i + 1] - sources[i]) / (outputs[i + 1] - outputs[i]);
+            while (n < count && (last || frame + n <= outputs[i + 1])) {
+                places[n] = sources[i] + (frame + n - outputs[i]) * slope;
+                n++;
             }
-            double share = (at - outputs[i]) / (outputs[i + 1] - outputs[i]);
-            places[n] = sources[i] + share * (sources[i + 1] - sources[i]);
         }
         return places;
     }

@@ -135,9 +135,12 @@ final class GrainShaper {
         fft.inverse(own);
         float[] samples = new float[length + 2 * around];
         for (int i = 0; i < samples.length; i++) {
-            int inside = Math.min(i, samples.length - 1 - i);
-            double fade = inside < around ? (inside + 0.5) / around : 1;
-            samples[i] = (float) (own[i] * fade);
+            samples[i] = (float) own[i];
+        }
+        for (int i = 0; i < around; i++) {
+            float fade = (i + 0.5f) / around;
+            samples[i] *= fade;
+            samples[samples.length - 1 - i] *= fade;
         }
         return new Shaped(grain, channel, begin - around, samples);
     }

@@ -1,5 +1,6 @@
 package zelvan.render;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.stream.DoubleStream;
 import zelvan.units.Curve;
@@ -63,10 +64,10 @@ public record HarmonicGains(List<Curve> decibels) {
     double[] nepers(int count, double seconds) {
         double[] nepers = new double[count + 1];
         if (isAnyAt(seconds)) {
+            double[] factors = factors(count + 2, seconds);
             for (int h = 1; h <= count; h++) {
-                double own = factor(h, seconds);
-                double beside = factor(h - 1, seconds) + factor(h + 1, seconds);
-                double above = 2 * own - beside;
+                double own = factors[h];
+                double above = 2 * own - factors[h - 1] - factors[h + 1];
                 double leak = above > 0 ? LOUD_LEAK : LEAK;
                 nepers[h] = Math.log(Math.max(0.5 * own, own + leak * above));
             }
@@ -75,8 +76,13 @@ public record HarmonicGains(List<Curve> decibels) {
     }
 
     /// What is below the fundamental goes with it.
-    private double factor(int harmonic, double seconds) {
-        int of = Math.max(1, harmonic);
-        return of > decibels.size() ? 1 : Math.exp(NEPER * decibels.get(of - 1).at(seconds));
+    private double[] factors(int count, double seconds) {
+        double[] factors = new double[count];
+        Arrays.fill(factors, 1);
+        for (int h = 1; h < Math.min(count, decibels.size() + 1); h++) {
+            factors[h] = Math.exp(NEPER * decibels.get(h - 1).at(seconds));
+        }
+        factors[0] = factors[1];
+        return factors;
     }
 }

@@ -2,6 +2,7 @@ package zelvan.render;
 
 import java.util.Arrays;
 import zelvan.dsp.SincKernel;
+import zelvan.dsp.Sums;
 
 /// Reads a voice anywhere between its samples.
 final class Interpolator {
@@ -17,6 +18,7 @@ final class Interpolator {
 
     private static final double KAISER_BETA = 7;
     private static final float[][] KERNELS = kernels();
+    private static final Sums SUMS = Sums.quickest();
 
     private Interpolator() {}
 
@@ -34,19 +36,7 @@ final class Interpolator {
         if (first < 0 || first + TAPS > samples.length) {
             return atEdge(samples, first, kernel);
         }
-        int from = (int) first;
-        // Sums of their own, so that none waits for the one before.
-        float a = 0;
-        float b = 0;
-        float c = 0;
-        float d = 0;
-        for (int k = 0; k < TAPS; k += 4) {
-            a = Math.fma(kernel[k], samples[from + k], a);
-            b = Math.fma(kernel[k + 1], samples[from + k + 1], b);
-            c = Math.fma(kernel[k + 2], samples[from + k + 2], c);
-            d = Math.fma(kernel[k + 3], samples[from + k + 3], d);
-        }
-        return (a + b) + (c + d);
+        return SUMS.ofTaps(samples, (int) first, kernel);
     }
 
     /// As many samples as fit, from a position on: the same as [#at] at every whole step from

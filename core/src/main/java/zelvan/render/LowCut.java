@@ -12,6 +12,8 @@ import zelvan.dsp.Biquad;
 public record LowCut(double hertz, Slope slope) {
     public static final double LEAST_HERTZ = 20;
 
+    private static final double RINGS_CYCLES = 10;
+
     public static final LowCut NONE = new LowCut(0, Slope.SOFT);
 
     /// How steep it falls.
@@ -42,6 +44,12 @@ public record LowCut(double hertz, Slope slope) {
 
     boolean isNone() {
         return hertz == 0;
+    }
+
+    /// After so long nothing is left of what it had heard before: its slowest poles have fallen by
+    /// more than 200 dB.
+    double ringsSeconds() {
+        return RINGS_CYCLES / hertz;
     }
 
     /// Filters to be run one after the other.

@@ -58,7 +58,7 @@ final class Splicer {
     Splices between(Pin a, Pin b) {
         List<Mark> marks = new ArrayList<>();
         marks.add(new Mark(a.output(), a.shift(), false));
-        Part part = part(a, b);
+        Likeness part = part(a, b);
         for (long burst : BurstFinder.between(sound, a.source(), b.source())) {
             long shift = burst - Math.round(map.outputSecondsAt((double) burst / rate) * rate);
             Mark begin = new Mark(burst - frames(BEFORE_BURST_SECONDS) - shift, shift, true);
@@ -90,7 +90,7 @@ final class Splicer {
     }
 
     /// Step after step, from the last mark to a given one.
-    private void walkTo(Mark goal, List<Mark> marks, Part part) {
+    private void walkTo(Mark goal, List<Mark> marks, Likeness part) {
         int step = frames(STEP_SECONDS);
         long output = marks.getLast().output;
         long source = marks.getLast().source();
@@ -102,7 +102,7 @@ final class Splicer {
             if (Math.abs(wanted - source) > TOLERANCE_SECONDS * rate) {
                 long natural = source;
                 source = next(part, natural, Math.round(wanted), step);
-                noise = part.likeness(natural, source, step, 1) < ALIKE;
+                noise = part.of(natural, source, step) < ALIKE;
             }
             marks.add(new Mark(output, source - output, noise));
         }
@@ -110,12 +110,12 @@ final class Splicer {
     }
 
     /// Where sound goes on that is off the map.
-    private long next(Part part, long natural, long wanted, int step) {
+    private long next(Likeness part, long natural, long wanted, int step) {
         int apart = frames(SHORTEST_PERIOD_SECONDS);
         int compared = frames(COMPARED_SECONDS);
         int reach = frames(0.5 * LONGEST_PERIOD_SECONDS);
         long again = mostSimilar(part, natural, wanted, reach, apart, compared);
-        if (part.likeness(natural, again, compared, SEARCH_STRIDE) > COMES_AGAIN) {
+        if (part.roughly(natural, again, compared) > COMES_AGAIN) {
             return Math.abs(again - wanted) < Math.abs(natural - wanted) ? again : natural;
         }
         return mostSimilar(part, natural, wanted, frames(SEARCH_SECONDS), 0, step);
@@ -125,18 +125,15 @@ final class Splicer {
     /// @param apart least distance from the natural one
     /// @param length frames that are compared
     private static long mostSimilar(
-            Part part, long natural, long wanted, int reach, int apart, int length) {
+            Likeness part, long natural, long wanted, int reach, int apart, int length) {
         long best = wanted;
         double most = Double.NEGATIVE_INFINITY;
-        for (long candidate = wanted - reach;
-                candidate <= wanted + reach;
-                candidate += SEARCH_STRIDE) {
-            if (Math.abs(candidate - natural) < apart) {
-                continue;
-            }
-            double alike = part.likeness(natural, candidate, length, SEARCH_STRIDE);
-            if (alike > most) {
-                most = alike;
+        int count = 2 * reach / SEARCH_STRIDE + 1;
+        double[] alike = part.roughly(natural, wanted - reach, count, length);
+        for (int k = 0; k < count; k++) {
+            long candidate = wanted - reach + (long) k * SEARCH_STRIDE;
+            if (Math.abs(candidate - natural) >= apart && alike[k] > most) {
+                most = alike[k];
                 best = candidate;
             }
         }
@@ -144,35 +141,13 @@ final class Splicer {
     }
 
     /// All that may be compared between two pins: no step leads further away than the map may.
-    private Part part(Pin a, Pin b) {
+    private Likeness part(Pin a, Pin b) {
         long margin =
                 2L * frames(STEP_SECONDS)
                         + frames(0.5 * LONGEST_PERIOD_SECONDS)
                         + frames(COMPARED_SECONDS);
         long from = Math.max(0, a.source() - margin);
         long to = Math.min(sound.frames(), b.source() + margin);
-        return new Part(sound.mono(from, (int) Math.max(0, to - from)), from);
-    }
-
-    /// Part of the voice, all channels together.
-    private record Part(float[] samples, long from) {
-        /// Normalised correlation of the steps that end at two frames, −1 to 1; 0 outside.
-        double likeness(long a, long b, int length, int stride) {
-            long low = Math.min(a, b) - length;
-            if (low < from || Math.max(a, b) > from + samples.length) {
-                return 0;
-            }
-            double product = 0;
-            double powerA = 1e-12;
-            double powerB = 1e-12;
-            for (int i = -length; i < 0; i += stride) {
-                double x = samples[(int) (a + i - from)];
-                double y = samples[(int) (b + i - from)];
-                product += x * y;
-                powerA += x * x;
-                powerB += y * y;
-            }
-            return product / Math.sqrt(powerA * powerB);
-        }
+        return new Likeness(sound, from, to, SEARCH_STRIDE);
     }
 }

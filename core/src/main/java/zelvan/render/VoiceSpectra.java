@@ -32,6 +32,9 @@ final class VoiceSpectra {
     private final double hopFrames;
     private final AtomicReferenceArray<@Nullable Spectrum> kept = new AtomicReferenceArray<>(KEPT);
 
+    /// Each the sum of those that valleys are averaged over.
+    private final AtomicReferenceArray<@Nullable Spectrum> sums = new AtomicReferenceArray<>(KEPT);
+
     VoiceSpectra(Sound sound) {
         this.sound = sound;
         int longest = (int) Math.round(LONGEST_WINDOW_SECONDS * sound.sampleRateHertz());
@@ -83,24 +86,38 @@ final class VoiceSpectra {
     /// @param hertz the pitch there
     /// @param count how many, from between the first harmonic and the second
     double[] valleys(double frame, double hertz, int count) {
-        int hop = (int) Math.round(frame / hopFrames);
+        Spectrum spectra = sum((int) Math.round(frame / hopFrames));
         double spacing = hertz / binHertz();
         double half = Math.max(1, HALF_WIDTH * spacing);
         double counted = (2 * AVERAGED_HOPS + 1) * 2 * half;
         double[] logs = new double[count];
         for (int k = 0; k < count; k++) {
             double middle = (k + 1.5) * spacing;
-            double power = LEAST_POWER;
-            for (int h = hop - AVERAGED_HOPS; h <= hop + AVERAGED_HOPS; h++) {
-                power += spectrum(h).between(middle - half, middle + half);
-            }
-            logs[k] = 0.5 * Math.log(power / counted);
+            double power = spectra.between(middle - half, middle + half);
+            logs[k] = 0.5 * Math.log((power + LEAST_POWER) / counted);
         }
         return logs;
     }
 
     private double binHertz() {
         return (double) sound.sampleRateHertz() / window.length;
+    }
+
+    private Spectrum sum(int hop) {
+        int index = Math.floorMod(hop, KEPT);
+        Spectrum known = sums.get(index);
+        if (known == null || known.hop != hop) {
+            double[] below = new double[window.length / 2 + 2];
+            for (int h = hop - AVERAGED_HOPS; h <= hop + AVERAGED_HOPS; h++) {
+                double[] one = spectrum(h).powerBelow;
+                for (int b = 0; b < below.length; b++) {
+                    below[b] += one[b];
+                }
+            }
+            known = new Spectrum(hop, below);
+            sums.set(index, known);
+        }
+        return known;
     }
 
     private Spectrum spectrum(int hop) {

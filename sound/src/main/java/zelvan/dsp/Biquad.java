@@ -49,9 +49,17 @@ public final class Biquad {
 
     /// Filters a stretch of samples where they stand.
     public void process(double[] samples, int from, int to) {
+        double s1 = first;
+        double s2 = second;
         for (int i = from; i < to; i++) {
-            samples[i] = process(samples[i]);
+            double x = samples[i];
+            double y = Math.fma(b0, x, s1);
+            s1 = Math.fma(-a1, y, Math.fma(b1, x, s2));
+            s2 = Math.fma(-a2, y, b2 * x);
+            samples[i] = y;
         }
+        first = s1;
+        second = s2;
     }
 
     /// Forgets what has become too small to be heard, as processors are slow with tiny numbers.

@@ -17,6 +17,21 @@ final class PlainSums implements Sums {
         }
     }
 
+    @Override
+    public float ofTaps(float[] signal, int start, float[] weights) {
+        float s0 = 0;
+        float s1 = 0;
+        float s2 = 0;
+        float s3 = 0;
+        for (int i = 0; i < weights.length; i += 4) {
+            s0 = Math.fma(weights[i], signal[start + i], s0);
+            s1 = Math.fma(weights[i + 1], signal[start + i + 1], s1);
+            s2 = Math.fma(weights[i + 2], signal[start + i + 2], s2);
+            s3 = Math.fma(weights[i + 3], signal[start + i + 3], s3);
+        }
+        return s0 + s1 + (s2 + s3);
+    }
+
     private static void addScaled(float[] sum, float factor, float[] values) {
         for (int k = 0; k < sum.length; k++) {
             sum[k] += factor * values[k];

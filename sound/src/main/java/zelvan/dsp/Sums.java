@@ -29,6 +29,13 @@ public sealed interface Sums permits PlainSums, WideSums {
     /// @param into the next sum begins as many numbers further on as there are strands
     void ofStrands(float[][] strands, int start, float[] weights, float[] into);
 
+    /// One weighted sum of neighbouring numbers, the sum of four as in [#ofStrands], each product
+    /// added without rounding it first.
+    ///
+    /// @param start the number that it begins with
+    /// @param weights a multiple of four
+    float ofTaps(float[] signal, int start, float[] weights);
+
     /// Some rows by a matrix: `into[r][c] += Σ rows[r][i] · matrix[i · width + c]`, in order of
     /// `i`.
     ///

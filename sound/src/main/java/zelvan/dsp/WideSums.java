@@ -9,6 +9,8 @@ final class WideSums implements Sums {
     private static final VectorSpecies<Float> FLOATS = FloatVector.SPECIES_PREFERRED;
     private static final int WIDTH = FLOATS.length();
 
+    private static final VectorSpecies<Float> FOUR = FloatVector.SPECIES_128;
+
     /// Rows that are multiplied at once, so that the matrix is fetched once for them.
     private static final int ROWS = 4;
 
@@ -56,6 +58,17 @@ final class WideSums implements Sums {
             a0.add(a1).add(a2.add(a3)).intoArray(into, k);
             b0.add(b1).add(b2.add(b3)).intoArray(into, k + WIDTH);
         }
+    }
+
+    @Override
+    public float ofTaps(float[] signal, int start, float[] weights) {
+        FloatVector sum = FloatVector.zero(FOUR);
+        for (int i = 0; i < weights.length; i += 4) {
+            sum =
+                    FloatVector.fromArray(FOUR, weights, i)
+                            .fma(FloatVector.fromArray(FOUR, signal, start + i), sum);
+        }
+        return sum.lane(0) + sum.lane(1) + (sum.lane(2) + sum.lane(3));
     }
 
     private static FloatVector floats(float[] values, int at) {

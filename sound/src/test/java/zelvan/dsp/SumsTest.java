@@ -58,6 +58,21 @@ class SumsTest {
     }
 
     @RepeatedTest(30)
+    void tapsAreThoseOfTheSignal(RepetitionInfo info) {
+        Random random = new Random(info.getCurrentRepetition());
+        float[] weights = random(random, 4 * (1 + random.nextInt(12)));
+        int start = random.nextInt(20);
+        float[] signal = random(random, start + weights.length + random.nextInt(3));
+        float plain = new PlainSums().ofTaps(signal, start, weights);
+        assertThat(new WideSums().ofTaps(signal, start, weights)).isEqualTo(plain);
+        double sum = 0;
+        for (int i = 0; i < weights.length; i++) {
+            sum += (double) weights[i] * signal[start + i];
+        }
+        assertThat((double) plain).isCloseTo(sum, within(1e-4));
+    }
+
+    @RepeatedTest(30)
     void rowsByAMatrix(RepetitionInfo info) {
         Random random = new Random(info.getCurrentRepetition());
         int count = 1 + random.nextInt(9);
