@@ -11,6 +11,7 @@ import zelvan.play.Version;
 import zelvan.render.ResampledSource;
 import zelvan.render.Shape;
 import zelvan.render.SlowedSource;
+import zelvan.render.VoiceRenderer;
 import zelvan.render.VoiceSource;
 import zelvan.session.Mix;
 import zelvan.session.Role;
@@ -18,7 +19,6 @@ import zelvan.session.Session;
 import zelvan.session.Strip;
 import zelvan.session.Voice;
 import zelvan.timing.TimeMap;
-import zelvan.tuning.PitchMap;
 import zelvan.units.Decibels;
 
 /// From what is wanted and derived to what is heard.
@@ -48,14 +48,15 @@ public record Listening(
                 double pan = session.settingsOf(voice).inForce(Strip.PAN) / 100;
                 double angle = (pan + 1) * Math.PI / 4;
                 VoiceSource raw = raw(made.get());
-                boolean same =
-                        made.get().raw().equals(made.get().locked())
-                                || rawVoiceIds.contains(voice.id());
+                boolean same = made.get().isUnchanged() || rawVoiceIds.contains(voice.id());
+                if (version == Version.TAKEN && (same || voice.role() == Role.BED)) {
+                    continue;
+                }
                 tracks.add(
                         new Program.Track(
                                 voice.id(),
                                 raw,
-                                same ? raw : locked(made.get()),
+                                same ? raw : locked(made.get(), version),
                                 gain * Math.min(1, Math.sqrt(2) * Math.cos(angle)),
                                 gain * Math.min(1, Math.sqrt(2) * Math.sin(angle))));
             }
@@ -67,19 +68,27 @@ public record Listening(
         return atOurRate(
                 slowness == 1
                         ? made.raw().orElseThrow()
-                        : slowed(made, TimeMap.IDENTITY, PitchMap.NONE));
+                        : slowed(made, Shape.of(TimeMap.IDENTITY)));
     }
 
-    private VoiceSource locked(DerivedVoice made) {
+    private VoiceSource locked(DerivedVoice made, Version version) {
+        VoiceSource heard = made.locked().orElseThrow();
+        if (slowness != 1) {
+            heard =
+                    heard instanceof VoiceRenderer renderer
+                            ? slowed(made, renderer.shape())
+                            : new SlowedSource(heard, slowness);
+        }
         return atOurRate(
-                slowness == 1
-                        ? made.locked().orElseThrow()
-                        : slowed(made, made.timing().map(), made.pitched().result().map()));
+                version == Version.TAKEN && heard instanceof VoiceRenderer renderer
+                        ? renderer.taken()
+                        : heard);
     }
 
-    private VoiceSource slowed(DerivedVoice made, TimeMap map, PitchMap pitch) {
+    private VoiceSource slowed(DerivedVoice made, Shape shape) {
         return made.sound()
-                .map(s -> s.along(Shape.of(map.slowed(slowness, s.seconds()), pitch)))
+                .<VoiceSource>map(
+                        s -> s.along(shape.withTime(shape.time().slowed(slowness, s.seconds()))))
                 .orElseGet(() -> new SlowedSource(made.raw().orElseThrow(), slowness));
     }
 

@@ -7,7 +7,7 @@ import zelvan.render.VoiceSource;
 /// another one.
 ///
 /// @param tracks those that sound
-/// @param version which side of each is heard
+/// @param version what of each is heard
 /// @param rawGain factor for the raw version, so that both are equally loud
 /// @param slowness how many seconds of the tracks a second of the song takes: 2 at half speed
 public record Program(List<Track> tracks, Version version, double rawGain, double slowness) {
@@ -42,7 +42,7 @@ public record Program(List<Track> tracks, Version version, double rawGain, doubl
     ///
     /// @param id what its meter is asked for by
     /// @param raw as recorded
-    /// @param locked as edited
+    /// @param locked as edited, or what is taken away for that
     /// @param leftGain factor for the left side
     /// @param rightGain factor for the right side
     public record Track(

@@ -1,9 +1,12 @@
 package zelvan.play;
 
-/// Which of the two is heard.
+/// What of the voices is heard.
 public enum Version {
     /// As recorded.
     RAW,
     /// As edited.
-    LOCKED
+    LOCKED,
+    /// Only what is taken away of each voice as edited: of its esses, breaths and ends, its level,
+    /// its harmonics and its lows.
+    TAKEN
 }

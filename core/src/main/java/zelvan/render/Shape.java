@@ -88,6 +88,11 @@ public record Shape(
         return new Shape(time, pitch, formantCents, formantRanges, gainDecibels, harmonics, value);
     }
 
+    /// The same without what takes something of the voice away: level, harmonics, low cut.
+    public Shape whole() {
+        return withGain(Curve.NONE).withHarmonics(HarmonicGains.NONE).withLowCuts(LowCuts.NONE);
+    }
+
     /// Whether nothing is done at all.
     public boolean isNone() {
         return time.isIdentity()

@@ -1,5 +1,6 @@
 package zelvan.render;
 
+import java.util.Optional;
 import zelvan.audio.Sound;
 
 /// A voice in another shape.
@@ -8,14 +9,19 @@ import zelvan.audio.Sound;
 /// Where time runs at rate 1 and nothing else changes, the samples come out bit for bit, shifted by
 /// whole frames.
 public final class VoiceRenderer implements VoiceSource {
+    private final Sound recorded;
+    private final Epochs epochs;
     private final Sound sound;
     private final RenderPlan plan;
     private final Gain gain;
     private final Shape shape;
     private final long frames;
+    private Optional<VoiceSource> taken = Optional.empty();
 
     /// @param epochs of the same sound
     public VoiceRenderer(Sound sound, Epochs epochs, Shape shape) {
+        this.recorded = sound;
+        this.epochs = epochs;
         this.sound = shape.lowCuts().of(sound);
         this.plan = new RenderPlan(new RenderPlanner(this.sound, epochs, shape));
         this.shape = shape;
@@ -31,6 +37,17 @@ public final class VoiceRenderer implements VoiceSource {
     /// What is done to it.
     public Shape shape() {
         return shape;
+    }
+
+    /// What its level, its harmonics and its low cut take away.
+    public synchronized VoiceSource taken() {
+        if (taken.isEmpty()) {
+            taken =
+                    Optional.of(
+                            new Difference(
+                                    new VoiceRenderer(recorded, epochs, shape.whole()), this));
+        }
+        return taken.get();
     }
 
     @Override

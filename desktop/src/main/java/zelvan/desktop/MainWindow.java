@@ -216,6 +216,12 @@ public final class MainWindow {
                         "Selected voices raw against the others",
                         "Shift+R",
                         () -> desk.hearing().switchRaw(desk.selection().get().voiceIds())),
+                Command.of(
+                        "taken",
+                        "Listen",
+                        "Only what is taken away of the voices",
+                        "Shortcut+R",
+                        desk.hearing()::switchTaken),
                 Command.of("half-speed", "Listen", "Half speed", "H", this::switchSpeed),
                 Command.of("bed", "Listen", "Bed on or off", "B", this::switchBed),
                 Command.of("next-place", "Look", "Next place to mend", "N", () -> toMend.step(1)),

@@ -30,7 +30,7 @@ public final class Slide {
 
     private void to(Version version) {
         slide.stop();
-        double target = version == Version.LOCKED ? 1 : 0;
+        double target = version == Version.RAW ? 0 : 1;
         slide.getKeyFrames()
                 .setAll(new KeyFrame(TAKES, new KeyValue(locked, target, Interpolator.EASE_BOTH)));
         slide.play();

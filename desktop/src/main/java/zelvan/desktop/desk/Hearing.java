@@ -70,6 +70,11 @@ public final class Hearing {
         version.set(version.get() == Version.RAW ? Version.LOCKED : Version.RAW);
     }
 
+    /// What is taken away instead of what is left, or the other way round.
+    public void switchTaken() {
+        version.set(version.get() == Version.TAKEN ? Version.LOCKED : Version.TAKEN);
+    }
+
     /// The voices that are heard raw, whatever the others are.
     public ReadOnlyObjectProperty<Set<String>> raw() {
         return raw.getReadOnlyProperty();

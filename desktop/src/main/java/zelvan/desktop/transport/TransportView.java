@@ -35,6 +35,7 @@ public final class TransportView {
     private final ToggleButton loop = new ToggleButton();
     private final ToggleButton raw = new ToggleButton("Raw");
     private final ToggleButton locked = new ToggleButton("Locked");
+    private final ToggleButton taken = new ToggleButton("Taken");
     private final ToggleButton half = new ToggleButton("½ speed");
     private final Tooltip rawTip = new Tooltip();
     private final Slider blend = new Slider(-1, 1, 0);
@@ -127,13 +128,18 @@ public final class TransportView {
         locked.setId("locked");
         raw.setToggleGroup(group);
         locked.setToggleGroup(group);
+        taken.setId("taken");
+        taken.setToggleGroup(group);
         raw.getStyleClass().add("left-pill");
-        locked.getStyleClass().add("right-pill");
+        locked.getStyleClass().add("center-pill");
+        taken.getStyleClass().add("right-pill");
         raw.setTooltip(rawTip);
         locked.setTooltip(new Tooltip(commands.get("version").tip()));
         raw.setOnAction(e -> desk.hearing().hear(Version.RAW));
         locked.setOnAction(e -> desk.hearing().hear(Version.LOCKED));
-        return new HBox(raw, locked);
+        taken.setTooltip(new Tooltip(commands.get("taken").tip()));
+        taken.setOnAction(e -> desk.hearing().hear(Version.TAKEN));
+        return new HBox(raw, locked, taken);
     }
 
     private static String rawTip(Commands commands, double gainDecibels) {
@@ -180,6 +186,7 @@ public final class TransportView {
         song.setText(desk.session().name());
         raw.setSelected(desk.hearing().version().get() == Version.RAW);
         locked.setSelected(desk.hearing().version().get() == Version.LOCKED);
+        taken.setSelected(desk.hearing().version().get() == Version.TAKEN);
         blend.setValue(desk.session().mix().blend());
         bed.setSelected(desk.session().mix().bed());
     }

@@ -9,6 +9,7 @@ import zelvan.engine.Engine;
 import zelvan.engine.Listening;
 import zelvan.play.Player;
 import zelvan.play.Program;
+import zelvan.play.Version;
 import zelvan.units.Decibels;
 import zelvan.units.RecordedSpan;
 import zelvan.units.SongSpan;
@@ -69,17 +70,17 @@ public final class Playback {
 
     /// What is heard now.
     public Program program() {
-        return program(hearing.halfSpeed().get() ? HALF : 1)
+        return program(hearing.halfSpeed().get() ? HALF : 1, hearing.version().get())
                 .withRawGain(Decibels.toAmplitude(hearing.rawGainDecibels().get()));
     }
 
-    private Program program(double slowness) {
+    private Program program(double slowness, Version version) {
         return new Listening(
                         player.sampleRateHertz(),
                         slowness,
                         hearing.raw().get(),
                         hearing.held().get())
-                .program(desk.session(), desk.derived().get(), hearing.version().get());
+                .program(desk.session(), desk.derived().get(), version);
     }
 
     private void refresh() {
@@ -87,7 +88,7 @@ public final class Playback {
     }
 
     private void matchLoudness() {
-        Program program = program(1);
+        Program program = program(1, Version.LOCKED);
         SongSpan song = new SongSpan(0, desk.derived().get().seconds());
         SongSpan span = player.loop().orElse(song);
         if (desk.stale().get() || program.tracks().equals(measured) && span.equals(measuredSpan)) {
