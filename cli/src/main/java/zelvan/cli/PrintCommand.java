@@ -10,6 +10,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import zelvan.audio.SoundFormat;
@@ -17,6 +18,7 @@ import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
+import zelvan.exchange.Delivery;
 import zelvan.exchange.MixPrinter;
 import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
@@ -42,6 +44,19 @@ final class PrintCommand implements Callable<Integer> {
     @Option(names = "--mix", description = "Print a mix of what is heard, too.")
     private boolean mix;
 
+    @Option(
+            names = "--peak",
+            paramLabel = "DB",
+            description = "Turn each voice so that its highest sample is there, -60 to 0 dB.")
+    private Optional<Double> peak = Optional.empty();
+
+    @Option(
+            names = "--loudness",
+            paramLabel = "LUFS",
+            description =
+                    "Turn the mix to this loudness (EBU R 128), as far as no true peak is over -1 dB.")
+    private Optional<Double> loudness = Optional.empty();
+
     @Mixin private WritingOptions writing = new WritingOptions();
 
     @Spec private CommandSpec spec = CommandSpec.create();
@@ -61,6 +76,7 @@ final class PrintCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws ZelvanProblem {
+        Delivery delivery = delivery();
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(SessionFile.read(session), Progress.NONE);
             Printing.failOnProblems(derived);
@@ -68,12 +84,20 @@ final class PrintCommand implements Callable<Integer> {
             inputs.add(session);
             Targets targets = writing.targets(inputs);
             PrintWriter say = spec.commandLine().getOut();
-            Printing.print(derived, out, format.kept, targets).forEach(p -> say.println(p.line()));
+            Printing.print(derived, out, delivery, targets).forEach(p -> say.println(p.line()));
             if (mix) {
                 say.println(
-                        MixPrinter.print(derived, out, format.kept, targets, Progress.NONE).line());
+                        MixPrinter.print(derived, out, delivery, targets, Progress.NONE).line());
             }
         }
         return 0;
+    }
+
+    private Delivery delivery() {
+        try {
+            return new Delivery(format.kept, peak, loudness);
+        } catch (IllegalArgumentException e) {
+            throw new ParameterException(spec.commandLine(), String.valueOf(e.getMessage()), e);
+        }
     }
 }

@@ -4,11 +4,10 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
-import zelvan.audio.SoundFormat;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.engine.Progress;
+import zelvan.exchange.Delivery;
 import zelvan.exchange.LockReport;
 import zelvan.exchange.Printed;
 import zelvan.exchange.VoicePrinter;
@@ -31,12 +30,11 @@ final class Printing {
 
     /// Prints every voice that follows the guide, and the guide if it is corrected.
     ///
-    /// @param format of the files; empty for as recorded
-    static List<Printed> print(
-            Derived derived, Path folder, Optional<SoundFormat> format, Targets targets)
+    /// @param delivery as what the files are printed, and how loud
+    static List<Printed> print(Derived derived, Path folder, Delivery delivery, Targets targets)
             throws ZelvanProblem {
         return VoicePrinter.print(
-                VoicePrinter.jobs(derived), folder, format, targets, Progress.NONE);
+                VoicePrinter.jobs(derived), folder, delivery, targets, Progress.NONE);
     }
 
     static List<Path> files(List<Printed> printed) {

@@ -19,6 +19,7 @@ import zelvan.derived.Derived;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
+import zelvan.exchange.Delivery;
 import zelvan.exchange.Printed;
 import zelvan.files.Output;
 import zelvan.files.Target;
@@ -114,7 +115,7 @@ final class TightenCommand implements Callable<Integer> {
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(session, Progress.NONE);
             Printing.failOnProblems(derived);
-            List<Printed> printed = Printing.print(derived, out, Optional.empty(), targets);
+            List<Printed> printed = Printing.print(derived, out, Delivery.AS_IT_SOUNDS, targets);
             if (reported.isPresent()) {
                 Printing.writeJson(derived, Printing.files(printed), reported.get());
             }

@@ -1,14 +1,12 @@
 package zelvan.exchange;
 
 import java.nio.file.Path;
-import java.util.Locale;
 import java.util.Optional;
 import zelvan.audio.BroadcastStamp;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
-import zelvan.audio.TruePeak;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.engine.Listening;
@@ -22,13 +20,9 @@ import zelvan.play.Program;
 import zelvan.play.Version;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Voice;
-import zelvan.units.Decibels;
 
 /// Writes what is heard to one stereo file: levels, mutes, solos, blend and bed as they stand.
 public final class MixPrinter {
-    /// No true peak is higher, as EBU R 128 asks.
-    public static final double HIGHEST_PEAK_DECIBELS = -1;
-
     private static final int USUAL_RATE_HERTZ = 48_000;
 
     private MixPrinter() {}
@@ -51,11 +45,7 @@ public final class MixPrinter {
     /// @throws ZelvanProblem if it must not be written, or the system does not let it
     /// @throws CancellationException if it was cancelled
     public static Printed print(
-            Derived derived,
-            Path folder,
-            Optional<SoundFormat> format,
-            Targets targets,
-            Progress progress)
+            Derived derived, Path folder, Delivery delivery, Targets targets, Progress progress)
             throws ZelvanProblem {
         Output output = output(derived, folder);
         Target target = targets.target(output);
@@ -78,25 +68,19 @@ public final class MixPrinter {
                         derived.session().audioOf(voice).file(), recording.get().sound());
             }
         }
-        double peak = Decibels.ofAmplitude(Math.max(1e-9, TruePeak.of(mixed)));
-        double lowered = Math.max(0, peak - HIGHEST_PEAK_DECIBELS);
+        Turned turned =
+                delivery.mixLufs()
+                        .map(lufs -> Turned.toLoudness(mixed, lufs))
+                        .orElseGet(() -> Turned.withinTruePeak(mixed));
         SoundFiles.write(
                 target,
-                lowered > 0 ? mixed.times((float) Decibels.toAmplitude(-lowered)) : mixed,
-                format.orElse(SoundFormat.WAV_24),
+                turned.sound(),
+                delivery.format().orElse(SoundFormat.WAV_24),
                 Optional.of(
                         BroadcastStamp.of(
                                 output.madeOf(), derived.session().name(), startSeconds, rate)));
         progress.report("Printing the mix", 1);
-        return new Printed(target.path(), lowered, lowered > 0 ? words(lowered) : "");
-    }
-
-    private static String words(double loweredDecibels) {
-        return String.format(
-                Locale.ROOT,
-                "lowered by %.1f dB so that no true peak is over %.0f dB",
-                loweredDecibels,
-                HIGHEST_PEAK_DECIBELS);
+        return new Printed(target.path(), -turned.louderDecibels(), turned.words());
     }
 
     private static Sound mixed(Program program, int rate, int frames, Progress progress) {

@@ -98,7 +98,6 @@ public final class VoicePrinter {
 
     /// Prints all voices into a folder.
     ///
-    /// @param format of the printed files; each as it was recorded if empty
     /// @param targets decides what may be written
     /// @param progress is told how far it is, and asked whether to go on
     /// @return in the order of the jobs
@@ -106,15 +105,11 @@ public final class VoicePrinter {
     ///   system does not let it
     /// @throws CancellationException if it was cancelled; what was printed before is complete
     public static List<Printed> print(
-            List<Job> jobs,
-            Path folder,
-            Optional<SoundFormat> format,
-            Targets targets,
-            Progress progress)
+            List<Job> jobs, Path folder, Delivery delivery, Targets targets, Progress progress)
             throws ZelvanProblem {
         double seconds = jobs.stream().mapToDouble(Job::seconds).max().orElse(0);
         List<Target> files = new ArrayList<>();
-        for (Output output : outputs(jobs, folder, format)) {
+        for (Output output : outputs(jobs, folder, delivery.format())) {
             files.add(targets.target(output));
         }
         List<Printed> printed = new ArrayList<>();
@@ -123,8 +118,11 @@ public final class VoicePrinter {
             double before = (double) i / jobs.size();
             double share = 1.0 / jobs.size();
             Step step = new Step(progress, "Printing " + job.name, before, share);
+            step.reached(0);
             long frames = (long) Math.ceil(seconds * job.source().sampleRateHertz() - 1e-6);
-            printed.add(print(job, files.get(i), format.orElse(job.recorded), frames, step));
+            SoundFormat format = delivery.format().orElse(job.recorded);
+            Sound sound = rendered(job.source, format, frames, step);
+            printed.add(print(job, sound, files.get(i), format, delivery));
         }
         progress.report("Printing", 1);
         return printed;
@@ -141,9 +139,9 @@ public final class VoicePrinter {
         }
     }
 
-    private static Printed print(Job job, Target target, SoundFormat format, long frames, Step step)
+    private static Printed print(
+            Job job, Sound rendered, Target target, SoundFormat format, Delivery delivery)
             throws ZelvanProblem {
-        step.reached(0);
         Optional<BroadcastStamp> stamp =
                 Optional.of(
                         BroadcastStamp.of(
@@ -151,10 +149,17 @@ public final class VoicePrinter {
                                 job.name,
                                 job.startSeconds,
                                 job.source.sampleRateHertz()));
-        Headroom.Fitted fitted = Headroom.fit(rendered(job.source, format, frames, step), format);
+        Turned turned =
+                delivery.voicePeakDecibels()
+                        .map(peak -> Turned.toPeak(rendered, peak))
+                        .orElse(Turned.not(rendered));
+        Headroom.Fitted fitted = Headroom.fit(turned.sound(), format);
         failIfChanged(job.original, job.recording);
         SoundFiles.write(target, fitted.sound(), format, stamp);
-        return new Printed(target.path(), fitted.loweredDecibels(), fitted.words());
+        return new Printed(
+                target.path(),
+                fitted.loweredDecibels() - turned.louderDecibels(),
+                fitted.words().isEmpty() ? turned.words() : fitted.words());
     }
 
     /// Nothing is printed of a file that somebody wrote to meanwhile.

@@ -11,7 +11,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.DoubleStream;
 import org.junit.jupiter.api.AfterAll;
@@ -31,6 +30,7 @@ import zelvan.audio.SoundFiles;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Percentile;
+import zelvan.exchange.Delivery;
 import zelvan.exchange.Printed;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
@@ -252,7 +252,7 @@ class EngineTest {
                 VoicePrinter.print(
                         jobs,
                         folder.resolve("printed"),
-                        Optional.empty(),
+                        Delivery.AS_IT_SOUNDS,
                         Targets.replacingNothing(),
                         Progress.NONE);
         assertThat(jobs).hasSize(6);

@@ -10,7 +10,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.TreeMap;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CountDownLatch;
@@ -28,6 +27,7 @@ import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.HandWorkProblem;
 import zelvan.derived.RecordingChanged;
+import zelvan.exchange.Delivery;
 import zelvan.exchange.ExchangeProblem;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
@@ -78,7 +78,7 @@ class SessionsInOneEngineTest {
         VoicePrinter.print(
                 VoicePrinter.jobs(derived),
                 out,
-                Optional.empty(),
+                Delivery.AS_IT_SOUNDS,
                 Targets.replacingNothing(),
                 Progress.NONE);
         Map<String, String> bytes = new TreeMap<>();
@@ -177,7 +177,7 @@ class SessionsInOneEngineTest {
                         VoicePrinter.print(
                                 VoicePrinter.jobs(derived),
                                 folder.resolve("out"),
-                                Optional.empty(),
+                                Delivery.AS_IT_SOUNDS,
                                 Targets.replacingNothing(),
                                 Progress.NONE))
                 .isInstanceOf(ExchangeProblem.class)

@@ -162,7 +162,7 @@ class ExchangeTest {
                                         new SoundFormat(SoundFormat.Container.FLAC, 24, false)),
                                 job(folder.resolve("x/a.wav"), longer, SoundFormat.WAV_FLOAT)),
                         folder.resolve("out"),
-                        Optional.empty(),
+                        Delivery.AS_IT_SOUNDS,
                         Targets.replacingNothing(),
                         Progress.NONE);
         assertThat(printed)
@@ -210,7 +210,7 @@ class ExchangeTest {
                         new VoicePrinter.Job(
                                 "deep", file, "deep.wav", sound, format, stretched, 0)),
                 folder.resolve("out"),
-                Optional.empty(),
+                Delivery.AS_IT_SOUNDS,
                 Targets.replacingNothing(),
                 Progress.NONE);
         SoundFile printed = SoundFiles.read(folder.resolve("out/deep.wav"));
@@ -229,7 +229,7 @@ class ExchangeTest {
                         VoicePrinter.print(
                                 List.of(job(original, Takes.LOOSE.sound(), SoundFormat.WAV_24)),
                                 folder,
-                                Optional.empty(),
+                                Delivery.AS_IT_SOUNDS,
                                 new Targets(
                                         List.of(original),
                                         new Ledger(folder.resolve("written")),

@@ -16,6 +16,8 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import zelvan.audio.BroadcastStamp;
+import zelvan.audio.Headroom;
+import zelvan.audio.Loudness;
 import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
@@ -66,7 +68,7 @@ class PrintingTest {
         return VoicePrinter.print(
                         VoicePrinter.jobs(derived),
                         folder.resolve("printed"),
-                        format,
+                        Delivery.in(format),
                         targets(),
                         progress)
                 .stream()
@@ -151,13 +153,13 @@ class PrintingTest {
                 MixPrinter.print(
                         derived,
                         folder,
-                        Optional.of(SoundFormat.WAV_FLOAT),
+                        Delivery.in(Optional.of(SoundFormat.WAV_FLOAT)),
                         targets(),
                         Progress.NONE);
         Sound mix = SoundFiles.read(plain.file()).sound();
         assertThat(mix.channelCount()).isEqualTo(2);
         assertThat(Decibels.ofAmplitude(TruePeak.of(mix)))
-                .isLessThanOrEqualTo(MixPrinter.HIGHEST_PEAK_DECIBELS + 1e-3);
+                .isLessThanOrEqualTo(Turned.HIGHEST_TRUE_PEAK_DECIBELS + 1e-3);
         float[] lead = Takes.LEAD.sound().channel(0);
         float[] locked =
                 SoundFiles.read(print(Optional.of(SoundFormat.WAV_FLOAT), Progress.NONE).getFirst())
@@ -168,5 +170,30 @@ class PrintingTest {
         for (int i = 0; i < locked.length; i += 7) {
             assertThat((double) left[i]).isCloseTo(gain * (lead[i] + locked[i]), within(2e-5));
         }
+    }
+
+    /// Printed again from the file: voices at one peak, the mix at one loudness.
+    @Test
+    void voicesAndMixAreAsLoudAsIsWanted() throws Exception {
+        Delivery wanted =
+                new Delivery(
+                        Optional.of(SoundFormat.WAV_24), Optional.of(-3.0), Optional.of(-23.0));
+        for (Printed voice :
+                VoicePrinter.print(
+                        VoicePrinter.jobs(derived),
+                        folder.resolve("printed"),
+                        wanted,
+                        targets(),
+                        Progress.NONE)) {
+            assertThat(Decibels.ofAmplitude(Headroom.peak(SoundFiles.read(voice.file()).sound())))
+                    .isCloseTo(-3, within(0.001));
+            assertThat(voice.words()).endsWith("its highest peak is at -3.0 dB");
+        }
+        Printed mix = MixPrinter.print(derived, folder, wanted, targets(), Progress.NONE);
+        Sound sound = SoundFiles.read(mix.file()).sound();
+        Loudness meter = new Loudness(sound.sampleRateHertz(), 2);
+        meter.add(new float[][] {sound.channel(0), sound.channel(1)}, sound.frames());
+        assertThat(meter.integratedLufs()).isCloseTo(-23, within(0.05));
+        assertThat(mix.words()).endsWith("to -23.0 LUFS");
     }
 }

@@ -31,20 +31,24 @@ public final class Headroom {
 
         /// What the user is told; empty if nothing was done.
         public String words() {
-            if (placesSeconds.isEmpty()) {
-                return "";
-            }
-            int more = placesSeconds.size() - MOST_PLACES_NAMED;
-            return String.format(
-                    Locale.ROOT,
-                    "lowered by %.1f dB, or it would have been cut off at %s%s",
-                    loweredDecibels,
-                    placesSeconds.stream()
-                            .limit(MOST_PLACES_NAMED)
-                            .map(place -> Clock.text(place, 2))
-                            .collect(Collectors.joining(", ")),
-                    more > 0 ? " and " + more + " more places" : "");
+            return placesSeconds.isEmpty()
+                    ? ""
+                    : String.format(
+                            Locale.ROOT,
+                            "lowered by %.1f dB, or it would have been cut off at %s",
+                            loweredDecibels,
+                            Headroom.words(placesSeconds));
         }
+    }
+
+    /// The first of some places, and how many more there are.
+    public static String words(List<Double> placesSeconds) {
+        int more = placesSeconds.size() - MOST_PLACES_NAMED;
+        return placesSeconds.stream()
+                        .limit(MOST_PLACES_NAMED)
+                        .map(place -> Clock.text(place, 2))
+                        .collect(Collectors.joining(", "))
+                + (more > 0 ? " and " + more + " more places" : "");
     }
 
     /// @param format that it is to be written in; floating point holds everything
@@ -52,25 +56,40 @@ public final class Headroom {
         if (format.floatingPoint()) {
             return new Fitted(sound, 0, List.of());
         }
+        List<Double> places = places(sound, 1);
+        if (places.isEmpty()) {
+            return new Fitted(sound, 0, places);
+        }
+        double lowered = Decibels.ofAmplitude(peak(sound)) - HIGHEST_DECIBELS;
+        return new Fitted(sound.times((float) Decibels.toAmplitude(-lowered)), lowered, places);
+    }
+
+    /// Where samples are higher than a bound, each place once, in order.
+    ///
+    /// @param bound 1 is full scale
+    public static List<Double> places(Sound sound, double bound) {
         float[] highest = highest(sound);
-        double peak = 1;
         List<Double> places = new ArrayList<>();
         double last = Double.NEGATIVE_INFINITY;
         for (int i = 0; i < highest.length; i++) {
-            if (highest[i] > 1) {
+            if (highest[i] > bound) {
                 double seconds = (double) i / sound.sampleRateHertz();
                 if (seconds - last > SAME_PLACE_SECONDS) {
                     places.add(seconds);
                 }
                 last = seconds;
-                peak = Math.max(peak, highest[i]);
             }
         }
-        if (places.isEmpty()) {
-            return new Fitted(sound, 0, places);
+        return places;
+    }
+
+    /// The highest sample of all channels, 1 being full scale.
+    public static double peak(Sound sound) {
+        float peak = 0;
+        for (float sample : highest(sound)) {
+            peak = Math.max(peak, sample);
         }
-        double lowered = Decibels.ofAmplitude(peak) - HIGHEST_DECIBELS;
-        return new Fitted(sound.times((float) Decibels.toAmplitude(-lowered)), lowered, places);
+        return peak;
     }
 
     /// The greatest size in each frame.

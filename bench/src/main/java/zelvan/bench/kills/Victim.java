@@ -17,6 +17,7 @@ import zelvan.desktop.work.Work;
 import zelvan.engine.Engine;
 import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
+import zelvan.exchange.Delivery;
 import zelvan.exchange.VoiceFolder;
 import zelvan.exchange.VoicePrinter;
 import zelvan.files.Ledger;
@@ -125,7 +126,7 @@ public final class Victim {
                 VoicePrinter.print(
                         VoicePrinter.jobs(derived),
                         printed(folder),
-                        Optional.empty(),
+                        Delivery.AS_IT_SOUNDS,
                         targets(),
                         Progress.NONE);
                 say(state);

@@ -15,11 +15,13 @@ import javafx.scene.control.ButtonType;
 import javafx.scene.control.CheckBox;
 import javafx.scene.control.ComboBox;
 import javafx.scene.control.Label;
+import javafx.scene.control.Spinner;
 import javafx.scene.layout.HBox;
 import javafx.scene.layout.VBox;
 import zelvan.audio.SoundFormat;
 import zelvan.desktop.theme.Theme;
 import zelvan.desktop.work.Prints;
+import zelvan.exchange.Delivery;
 
 /// Asks what is to be printed and as what; then where.
 public final class PrintSheet {
@@ -43,8 +45,34 @@ public final class PrintSheet {
     private final CheckBox voices = new CheckBox("Every voice by itself");
     private final CheckBox mix = new CheckBox("A mix of what is heard");
     private final ComboBox<Kept> kept = new ComboBox<>(FXCollections.observableArrayList(CHOICES));
+    private final Wanted peak = new Wanted("print-peak", "Highest peak of each voice at", "dB", -1);
+    private final Wanted loudness =
+            new Wanted("print-loudness", "Loudness of the mix", "LUFS", -16);
     private final Theme theme;
     private final Alert alert;
+
+    /// A figure that is wanted only where its box is ticked.
+    private static final class Wanted {
+        private final CheckBox box;
+        private final Spinner<Double> figure;
+        private final HBox row;
+
+        Wanted(String id, String words, String unit, double usual) {
+            box = new CheckBox(words);
+            box.setId(id);
+            figure = new Spinner<>(-60, 0, usual, 0.5);
+            figure.setId(id + "-figure");
+            figure.setEditable(true);
+            figure.setPrefWidth(90);
+            figure.disableProperty().bind(box.selectedProperty().not());
+            row = new HBox(8, box, figure, new Label(unit));
+            row.setAlignment(Pos.CENTER_LEFT);
+        }
+
+        Optional<Double> wanted() {
+            return box.isSelected() ? Optional.of(figure.getValue()) : Optional.empty();
+        }
+    }
 
     /// @param folder asks where; nothing is printed if there is no answer
     public PrintSheet(Prints prints, Theme theme, Supplier<Optional<File>> folder) {
@@ -68,11 +96,13 @@ public final class PrintSheet {
                 theme.sheet(
                         "print-sheet",
                         "Print",
-                        new VBox(12, voices, mix, keptAs, about),
+                        new VBox(12, voices, peak.row, mix, loudness.row, keptAs, about),
                         go,
                         ButtonType.CANCEL);
         Button print = (Button) alert.getDialogPane().lookupButton(go);
         print.setId("print-go");
+        peak.row.disableProperty().bind(voices.selectedProperty().not());
+        loudness.row.disableProperty().bind(mix.selectedProperty().not());
         print.disableProperty().bind(voices.selectedProperty().or(mix.selectedProperty()).not());
         alert.resultProperty()
                 .subscribe(answer -> {
@@ -124,7 +154,10 @@ public final class PrintSheet {
     }
 
     private Prints.Wish wish() {
-        return new Prints.Wish(voices.isSelected(), mix.isSelected(), kept.getValue().format);
+        return new Prints.Wish(
+                voices.isSelected(),
+                mix.isSelected(),
+                new Delivery(kept.getValue().format, peak.wanted(), loudness.wanted()));
     }
 
     public Alert alert() {

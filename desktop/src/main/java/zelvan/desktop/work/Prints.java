@@ -3,17 +3,16 @@ package zelvan.desktop.work;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import zelvan.audio.SoundFormat;
 import zelvan.derived.Derived;
 import zelvan.desktop.desk.Desk;
 import zelvan.engine.Engine;
 import zelvan.engine.Progress;
+import zelvan.exchange.Delivery;
 import zelvan.exchange.MixPrinter;
 import zelvan.exchange.Printed;
 import zelvan.exchange.VoicePrinter;
@@ -44,10 +43,10 @@ public final class Prints {
     ///
     /// @param voices whether each voice is printed by itself
     /// @param mix whether what is heard is printed as one file
-    /// @param format of the files; empty for as recorded
-    public record Wish(boolean voices, boolean mix, Optional<SoundFormat> format) {
+    /// @param delivery as what, and how loud
+    public record Wish(boolean voices, boolean mix, Delivery delivery) {
         /// Every voice as it was recorded.
-        public static final Wish VOICES = new Wish(true, false, Optional.empty());
+        public static final Wish VOICES = new Wish(true, false, Delivery.AS_IT_SOUNDS);
     }
 
     /// How a print ended.
@@ -75,7 +74,9 @@ public final class Prints {
         Derived derived = desk.derived().get();
         List<Output> outputs = new ArrayList<>();
         if (wish.voices) {
-            outputs.addAll(VoicePrinter.outputs(VoicePrinter.jobs(derived), folder, wish.format));
+            outputs.addAll(
+                    VoicePrinter.outputs(
+                            VoicePrinter.jobs(derived), folder, wish.delivery.format()));
         }
         if (wish.mix) {
             outputs.add(MixPrinter.output(derived, folder));
@@ -146,11 +147,11 @@ public final class Prints {
         if (wish.voices) {
             files.addAll(
                     VoicePrinter.print(
-                            VoicePrinter.jobs(derived), folder, wish.format, targets, progress));
+                            VoicePrinter.jobs(derived), folder, wish.delivery, targets, progress));
             done.add(files.size() + " voices");
         }
         if (wish.mix) {
-            files.add(MixPrinter.print(derived, folder, wish.format, targets, progress));
+            files.add(MixPrinter.print(derived, folder, wish.delivery, targets, progress));
             done.add("the mix");
         }
         List<String> said = new ArrayList<>();
