@@ -57,6 +57,9 @@ final class PrintCommand implements Callable<Integer> {
                     "Turn the mix to this loudness (EBU R 128), as far as no true peak is over -1 dB.")
     private Optional<Double> loudness = Optional.empty();
 
+    @Option(names = "--room", description = "Print the mix with the room that is heard around it.")
+    private boolean room;
+
     @Mixin private WritingOptions writing = new WritingOptions();
 
     @Spec private CommandSpec spec = CommandSpec.create();
@@ -95,7 +98,7 @@ final class PrintCommand implements Callable<Integer> {
 
     private Delivery delivery() {
         try {
-            return new Delivery(format.kept, peak, loudness);
+            return new Delivery(format.kept, peak, loudness, room);
         } catch (IllegalArgumentException e) {
             throw new ParameterException(spec.commandLine(), String.valueOf(e.getMessage()), e);
         }

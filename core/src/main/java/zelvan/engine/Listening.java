@@ -61,7 +61,7 @@ public record Listening(
                                 gain * Math.min(1, Math.sqrt(2) * Math.sin(angle))));
             }
         }
-        return new Program(tracks, version, 1, slowness);
+        return new Program(tracks, version, 1, slowness, session.mix().room());
     }
 
     private VoiceSource raw(DerivedVoice made) {

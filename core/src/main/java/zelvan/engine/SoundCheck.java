@@ -24,6 +24,7 @@ import zelvan.render.VoiceSource;
 import zelvan.timing.TimeMap;
 import zelvan.tuning.PitchMap;
 import zelvan.units.ClockSpan;
+import zelvan.units.Decibels;
 import zelvan.units.SongSpan;
 
 /// Listens to voices as they sound now, for places that sound worse than they were recorded. What
@@ -74,10 +75,16 @@ final class SoundCheck {
         }
         Sound sound = made.file().get().sound();
         VoiceAnalysis heard = made.analysis().get();
-        return new ArtefactFinder(
-                        wanted(made, locked, cancelled), sound.sampleRateHertz(), heard.pitch())
-                .find(mono(locked, cancelled), made.timing().map(), cancelled)
-                .artefacts();
+        List<Artefact> artefacts = new ArrayList<>();
+        float[] sounding = mono(locked, cancelled, artefacts);
+        artefacts.addAll(
+                new ArtefactFinder(
+                                wanted(made, locked, cancelled),
+                                sound.sampleRateHertz(),
+                                heard.pitch())
+                        .find(sounding, made.timing().map(), cancelled)
+                        .artefacts());
+        return artefacts;
     }
 
     /// The voice as recorded, but as loud and of such a body as is wanted: what changed on purpose
@@ -90,10 +97,12 @@ final class SoundCheck {
                         : Shape.of(TimeMap.IDENTITY);
         return shape.isNone() || made.sound().isEmpty()
                 ? made.file().orElseThrow().sound().mono()
-                : mono(made.sound().get().along(shape), cancelled);
+                : mono(made.sound().get().along(shape), cancelled, new ArrayList<>());
     }
 
-    private static float[] mono(VoiceSource source, BooleanSupplier cancelled) {
+    /// @param over receives the places where a channel is over full scale
+    private static float[] mono(
+            VoiceSource source, BooleanSupplier cancelled, List<Artefact> over) {
         float[] mono = new float[Math.toIntExact(source.frames())];
         float[] block = new float[BLOCK_FRAMES];
         for (int at = 0; at < mono.length; at += BLOCK_FRAMES) {
@@ -105,10 +114,32 @@ final class SoundCheck {
                 source.read(c, at, block, count);
                 for (int i = 0; i < count; i++) {
                     mono[at + i] += block[i] / source.channelCount();
+                    if (Math.abs(block[i]) > 1) {
+                        addOver(over, at + i, block[i], source.sampleRateHertz());
+                    }
                 }
             }
         }
         return mono;
+    }
+
+    /// What lies near the last one belongs to it.
+    private static void addOver(List<Artefact> over, int frame, float sample, int sampleRateHertz) {
+        double decibels = Decibels.ofAmplitude(Math.abs(sample));
+        SongSpan span =
+                new SongSpan((double) frame / sampleRateHertz, (frame + 1.0) / sampleRateHertz);
+        boolean near =
+                !over.isEmpty()
+                        && over.getLast().span().widenedBy(SAME_PLACE_SECONDS).overlaps(span);
+        if (near) {
+            Artefact last = over.removeLast();
+            span =
+                    new SongSpan(
+                            Math.min(last.span().startSeconds(), span.startSeconds()),
+                            Math.max(last.span().endSeconds(), span.endSeconds()));
+            decibels = Math.max(last.decibels(), decibels);
+        }
+        over.add(new Artefact(Artefact.Kind.OVER, span, decibels));
     }
 
     /// What is doubted of a voice already, and the places of the artefacts, in order.
@@ -116,12 +147,17 @@ final class SoundCheck {
         List<Doubt> doubts = new ArrayList<>();
         Clocks clocks = derived.guideClocks();
         for (Doubt.Reason reason :
-                List.of(Doubt.Reason.CLICK, Doubt.Reason.LOUDNESS, Doubt.Reason.ROUGH)) {
+                List.of(
+                        Doubt.Reason.CLICK,
+                        Doubt.Reason.LOUDNESS,
+                        Doubt.Reason.ROUGH,
+                        Doubt.Reason.OVER)) {
             List<SongSpan> spans =
                     found.stream()
                             .filter(a -> reason(a.kind()) == reason)
                             .filter(a ->
                                     reason == Doubt.Reason.CLICK
+                                            || reason == Doubt.Reason.OVER
                                             || a.span().seconds() >= SHORTEST_SECONDS)
                             .map(Artefact::span)
                             .sorted(Comparator.comparingDouble(SongSpan::startSeconds))
@@ -138,6 +174,7 @@ final class SoundCheck {
             case CLICK, STEP -> Doubt.Reason.CLICK;
             case LEVEL -> Doubt.Reason.LOUDNESS;
             case FLAT -> Doubt.Reason.ROUGH;
+            case OVER -> Doubt.Reason.OVER;
         };
     }
 }

@@ -10,10 +10,12 @@ import zelvan.audio.SoundFormat;
 ///   as loud as it sounds
 /// @param mixLufs loudness of the mix, as EBU R 128 measures it, −60 to 0; empty for as loud as it
 ///   sounds
+/// @param mixRoom whether the mix has the room around it that is heard
 public record Delivery(
         Optional<SoundFormat> format,
         Optional<Double> voicePeakDecibels,
-        Optional<Double> mixLufs) {
+        Optional<Double> mixLufs,
+        boolean mixRoom) {
     public static final Delivery AS_IT_SOUNDS = in(Optional.empty());
 
     private static final double LEAST = -60;
@@ -26,7 +28,7 @@ public record Delivery(
 
     /// As loud as it sounds.
     public static Delivery in(Optional<SoundFormat> format) {
-        return new Delivery(format, Optional.empty(), Optional.empty());
+        return new Delivery(format, Optional.empty(), Optional.empty(), false);
     }
 
     private static void check(String what, double value, String unit) {

@@ -17,6 +17,7 @@ import zelvan.files.Target;
 import zelvan.files.Targets;
 import zelvan.play.Mixer;
 import zelvan.play.Program;
+import zelvan.play.Room;
 import zelvan.play.Version;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.Voice;
@@ -59,8 +60,9 @@ public final class MixPrinter {
                 guide.flatMap(DerivedVoice::file).map(f -> f.startSeconds()).orElse(0.0);
         Program program =
                 new Listening(rate, 1).program(derived.session(), derived, Version.LOCKED);
+        double room = delivery.mixRoom() ? program.room() : 0;
         int frames = (int) Math.ceil(derived.seconds() * rate - 1e-6);
-        Sound mixed = mixed(program, rate, frames, progress);
+        Sound mixed = mixed(program, room, rate, frames, progress);
         for (Voice voice : derived.session().voices()) {
             Optional<SoundFile> recording = derived.voice(voice.id()).flatMap(DerivedVoice::file);
             if (recording.isPresent()) {
@@ -83,15 +85,18 @@ public final class MixPrinter {
         return new Printed(target.path(), -turned.louderDecibels(), turned.words());
     }
 
-    private static Sound mixed(Program program, int rate, int frames, Progress progress) {
+    private static Sound mixed(
+            Program program, double share, int rate, int frames, Progress progress) {
         VoicePrinter.Step step = new VoicePrinter.Step(progress, "Printing the mix", 0, 1);
         Mixer mixer = new Mixer();
+        Room room = new Room(rate);
         mixer.goOnFrom(program, 0);
         float[] left = new float[Mixer.BLOCK_FRAMES];
         float[] right = new float[Mixer.BLOCK_FRAMES];
         float[][] sides = new float[2][frames];
         for (int at = 0; at < frames; at += Mixer.BLOCK_FRAMES) {
             mixer.mix(program, at, left, right);
+            room.around(left, right, Mixer.BLOCK_FRAMES, share);
             int count = Math.min(Mixer.BLOCK_FRAMES, frames - at);
             System.arraycopy(left, 0, sides[0], at, count);
             System.arraycopy(right, 0, sides[1], at, count);

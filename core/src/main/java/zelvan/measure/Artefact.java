@@ -17,6 +17,8 @@ public record Artefact(Kind kind, SongSpan span, double decibels) {
         LEVEL,
         /// The spectrum of a voice is flatter: breath has become tone, or what lies between the
         /// harmonics is filled.
-        FLAT
+        FLAT,
+        /// Samples are over full scale.
+        OVER
     }
 }

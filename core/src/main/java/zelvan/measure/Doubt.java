@@ -24,7 +24,9 @@ public record Doubt(GuideSpan span, Reason reason) {
         /// Its loudness is not that of the recording.
         LOUDNESS("its loudness changed: move it less here, or protect it"),
         /// Its spectrum is flatter than that of the recording.
-        ROUGH("it came out rougher: move it less here, or protect it");
+        ROUGH("it came out rougher: move it less here, or protect it"),
+        /// Samples are over full scale: printed with integers they would be cut off.
+        OVER("it is over full scale: turn it down here");
 
         private final String words;
 

@@ -61,7 +61,8 @@ public record Flaw(Kind kind, GuideSpan span, double amount, double plainness) {
         COMBING(Subject.SOUND, "combs with another"),
         CLICK(Subject.SOUND, "a click came in"),
         LOUDNESS(Subject.SOUND, "its loudness changed"),
-        ROUGH(Subject.SOUND, "came out rougher");
+        ROUGH(Subject.SOUND, "came out rougher"),
+        OVER(Subject.LEVEL, "over full scale");
 
         private final Subject subject;
         private final double factor;
@@ -116,6 +117,7 @@ public record Flaw(Kind kind, GuideSpan span, double amount, double plainness) {
             case RATE -> of(Kind.RATE, doubt, 1.5);
             case LOUDNESS -> of(Kind.LOUDNESS, doubt, 2);
             case ROUGH -> of(Kind.ROUGH, doubt, 2);
+            case OVER -> of(Kind.OVER, doubt, 4);
             // How far it is off is measured besides, where that can be told.
             case MATCH -> of(Kind.MATCH, doubt, 1.5);
             case OCTAVE -> of(Kind.OCTAVE_HEARD, doubt, 1.5);

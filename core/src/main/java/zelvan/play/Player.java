@@ -366,6 +366,7 @@ public final class Player implements AutoCloseable {
     }
 
     private void sound() {
+        Room room = new Room(rate);
         while (!closed) {
             if (queue.size() == 0) {
                 if (!playing) {
@@ -376,6 +377,7 @@ public final class Player implements AutoCloseable {
             }
             MixQueue.Block block = queue.toRead();
             Output to = output;
+            room.around(block.left, block.right, Mixer.BLOCK_FRAMES, block.program.room());
             fill.written(to.bufferedFrames(), queue.size());
             try {
                 to.write(block.left, block.right, Mixer.BLOCK_FRAMES);

@@ -1,6 +1,7 @@
 package zelvan.play;
 
 import java.util.List;
+import java.util.Locale;
 import zelvan.render.VoiceSource;
 
 /// What is to be heard: tracks with their gains. Immutable; changing anything means handing over
@@ -10,27 +11,34 @@ import zelvan.render.VoiceSource;
 /// @param version what of each is heard
 /// @param rawGain factor for the raw version, so that both are equally loud
 /// @param slowness how many seconds of the tracks a second of the song takes: 2 at half speed
-public record Program(List<Track> tracks, Version version, double rawGain, double slowness) {
+/// @param room how loud the room around it is, 0 to 1
+public record Program(
+        List<Track> tracks, Version version, double rawGain, double slowness, double room) {
     public static final Program SILENCE = new Program(List.of(), Version.LOCKED);
 
     public Program {
         tracks = List.copyOf(tracks);
-        if (!(rawGain > 0) || !(slowness >= 1)) {
+        if (!(rawGain > 0) || !(slowness >= 1) || !(room >= 0 && room <= 1)) {
             throw new IllegalArgumentException(
-                    "rawGain must be > 0 and slowness >= 1, were " + rawGain + ", " + slowness);
+                    String.format(
+                            Locale.ROOT,
+                            "rawGain must be > 0, slowness >= 1, room 0 to 1; were %s, %s, %s",
+                            rawGain,
+                            slowness,
+                            room));
         }
     }
 
     public Program(List<Track> tracks, Version version) {
-        this(tracks, version, 1, 1);
+        this(tracks, version, 1, 1, 0);
     }
 
     public Program withRawGain(double factor) {
-        return new Program(tracks, version, factor, slowness);
+        return new Program(tracks, version, factor, slowness, room);
     }
 
     public Program withVersion(Version heard) {
-        return new Program(tracks, heard, rawGain, slowness);
+        return new Program(tracks, heard, rawGain, slowness, room);
     }
 
     /// The factor for what is heard.

@@ -33,7 +33,7 @@ public final class SessionFile {
     public static final String EXTENSION = ".zelvan";
 
     /// Changes whenever an older program could not read the file.
-    private static final int VERSION = 12;
+    private static final int VERSION = 13;
 
     private static final JsonMapper JSON =
             JsonMapper.builder()

@@ -65,6 +65,10 @@ final class SessionUpgrade {
                 object(recording.path("hand")).putArray("levels");
             }
         }
+        if (version <= 12) {
+            // Version 13 knows a room.
+            object(document.path("session").path("mix")).put("room", 0.0);
+        }
         return document;
     }
 

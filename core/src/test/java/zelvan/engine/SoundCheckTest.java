@@ -19,6 +19,7 @@ import zelvan.audio.SoundFormat;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.files.Target;
+import zelvan.level.LevelEdit;
 import zelvan.measure.Doubt;
 import zelvan.render.VoiceSource;
 import zelvan.session.AudioReference;
@@ -32,6 +33,7 @@ import zelvan.setting.Settings;
 import zelvan.testing.Takes;
 import zelvan.timing.TimingSettings;
 import zelvan.units.GuideSpan;
+import zelvan.units.RecordedSpan;
 
 class SoundCheckTest {
     private static final double CLICK_SECONDS = 3;
@@ -126,6 +128,27 @@ class SoundCheckTest {
                 .allMatch(d ->
                         d.span().widenedBy(0.1).contains(CLICK_SECONDS)
                                 || d.span().overlaps(SOFT.widenedBy(0.1)));
+    }
+
+    /// A stretch that is turned up beyond what a file of integers can hold.
+    @Test
+    void whatIsOverFullScaleIsSaid() throws Exception {
+        RecordedSpan loud = new RecordedSpan(1.2, 2.2);
+        Session louder =
+                derived.session()
+                        .handling("double", h -> h.levelling(new LevelEdit(loud, 24, 0.05)));
+        try (Engine engine = new Engine(new KeptWork(folder.resolve("kept")))) {
+            Derived over =
+                    new SoundCheck().listen(engine.derive(louder, Progress.NONE), () -> false);
+            DerivedVoice made = over.voice("double").orElseThrow();
+            List<RecordedSpan> told =
+                    made.doubts().stream()
+                            .filter(d -> d.reason() == Doubt.Reason.OVER)
+                            .map(d -> over.clocks("double").recorded(d.span()))
+                            .toList();
+            assertThat(told).isNotEmpty().allMatch(loud.widenedBy(0.05)::overlaps);
+            assertThat(told.stream().mapToDouble(RecordedSpan::seconds).sum()).isGreaterThan(0.2);
+        }
     }
 
     @Test

@@ -177,7 +177,10 @@ class PrintingTest {
     void voicesAndMixAreAsLoudAsIsWanted() throws Exception {
         Delivery wanted =
                 new Delivery(
-                        Optional.of(SoundFormat.WAV_24), Optional.of(-3.0), Optional.of(-23.0));
+                        Optional.of(SoundFormat.WAV_24),
+                        Optional.of(-3.0),
+                        Optional.of(-23.0),
+                        false);
         for (Printed voice :
                 VoicePrinter.print(
                         VoicePrinter.jobs(derived),

@@ -75,10 +75,11 @@ class TurnedTest {
 
     @Test
     void whatCannotBeWantedIsSaid() {
-        assertThatThrownBy(() -> new Delivery(Optional.empty(), Optional.of(3.0), Optional.empty()))
+        assertThatThrownBy(() ->
+                        new Delivery(Optional.empty(), Optional.of(3.0), Optional.empty(), false))
                 .hasMessageContaining("the voices' peak must be -60 to 0 dB, was 3.0");
-        assertThatThrownBy(
-                        () -> new Delivery(Optional.empty(), Optional.empty(), Optional.of(-99.0)))
+        assertThatThrownBy(() ->
+                        new Delivery(Optional.empty(), Optional.empty(), Optional.of(-99.0), false))
                 .hasMessageContaining("the mix's loudness must be -60 to 0 LUFS");
     }
 }

@@ -55,7 +55,11 @@ class PlayerTest {
         }
         VoiceSource source = new RawSource(Sound.owning(RATE, samples));
         return new Program(
-                List.of(new Program.Track("t", source, source, 1, 1)), Version.LOCKED, 1, slowness);
+                List.of(new Program.Track("t", source, source, 1, 1)),
+                Version.LOCKED,
+                1,
+                slowness,
+                0);
     }
 
     private static float biggestStep(float[] samples) {

@@ -114,7 +114,7 @@ class SessionFileTest {
                                                                 .withWander(1)
                                                                 .withVibrato(0.25)))),
                                 ""),
-                        new Edit.SetMix(new Mix(-0.25, false)))) {
+                        new Edit.SetMix(new Mix(-0.25, false, 0)))) {
             session = edit.apply(session);
         }
         return session;
@@ -274,6 +274,22 @@ class SessionFileTest {
         assertThat(over.levels()).extracting(LevelEdit::decibels).containsExactly(-4.5, 2.0, -4.5);
         assertThat(read.withoutLevels(new RecordedSpan(2.9, 4.1)).levels()).isEmpty();
         assertThat(read.withoutSounds(new RecordedSpan(0.9, 1.01)).sounds()).containsExactly(none);
+    }
+
+    /// Files of before have no room.
+    @Test
+    void theRoomIsSaved() throws Exception {
+        Session session = new Edit.SetMix(Mix.ALL.withRoom(0.3).withBlend(0.5)).apply(session());
+        Path file = folder.resolve("room.zelvan");
+        SessionFile.write(Target.fresh(file), session);
+        assertThat(SessionFile.read(file).mix()).isEqualTo(new Mix(0.5, true, 0.3));
+        String before =
+                Files.readString(file)
+                        .replace("\"version\" : 13", "\"version\" : 12")
+                        .replaceAll(",\\s*\"room\" : 0.3", "");
+        assertThat(before).doesNotContain("room\"");
+        Files.writeString(file, before);
+        assertThat(SessionFile.read(file).mix()).isEqualTo(new Mix(0.5, true, 0));
     }
 
     @Test

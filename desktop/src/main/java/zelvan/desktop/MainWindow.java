@@ -287,7 +287,7 @@ public final class MainWindow {
 
     private void switchBed() {
         Mix mix = desk.session().mix();
-        desk.apply(new Edit.SetMix(new Mix(mix.blend(), !mix.bed())));
+        desk.apply(new Edit.SetMix(mix.withBed(!mix.bed())));
     }
 
     private void along(double share) {

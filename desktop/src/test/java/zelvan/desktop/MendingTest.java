@@ -30,7 +30,9 @@ import zelvan.desktop.acts.Selection;
 import zelvan.desktop.desk.Lens;
 import zelvan.desktop.desk.Viewport;
 import zelvan.files.Target;
+import zelvan.level.LevelEdit;
 import zelvan.measure.Flaw;
+import zelvan.session.BalanceEdit;
 import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Scope;
@@ -398,6 +400,41 @@ class MendingTest extends CloseUpTestBase {
                         .get());
         // Nothing can be done about it with one click.
         assertThat(new Mending(desk.now()).mend(firstOf(Flaw.Kind.COMBING))).isEmpty();
+    }
+
+    /// A phrase that is too loud, and over full scale: one click each.
+    @Test
+    void whatIsTooLoudIsTurnedDown(FxRobot robot) {
+        openListed(robot);
+        RecordedSpan phrase =
+                derived(LEFT).analysis().orElseThrow().phrases().get(1).widenedBy(0.05);
+        LevelEdit louder = new LevelEdit(phrase, 21, 0.02);
+        robot.interact(() ->
+                desk.apply(
+                        new BalanceEdit.SetLevels(
+                                List.of(new BalanceEdit.SetLevels.Set(voice(LEFT).id(), louder)),
+                                "+21 dB")));
+        waitUntilListed();
+        waitUntil(() ->
+                WaitForAsyncUtils.asyncFx(() ->
+                                places().stream().anyMatch(p -> p.flaw().kind() == Flaw.Kind.OVER))
+                        .get());
+        Place loud = firstOf(Flaw.Kind.LEVEL);
+        assertThat(loud.voice().name()).isEqualTo(LEFT);
+        visit(robot, loud);
+        assertThat(robot.lookup("#mend").queryAs(Button.class).getText())
+                .startsWith("Turn down by ");
+        robot.clickOn("#mend");
+        waitUntilListed();
+        assertThat(places())
+                .noneMatch(p ->
+                        p.flaw().kind() == Flaw.Kind.LEVEL
+                                && p.flaw().span().equals(loud.flaw().span()));
+        robot.interact(desk::undo);
+        waitUntilListed();
+        Place over = firstOf(Flaw.Kind.OVER);
+        assertThat(new Mending(desk.now()).mend(over).orElseThrow().word())
+                .matches("Turn down by \\d+ dB");
     }
 
     private Place firstOf(Flaw.Kind kind) {

@@ -78,6 +78,11 @@ public record Levelling(State now) {
                 String.format(Locale.ROOT, "%+.1f dB", moreDecibels));
     }
 
+    /// Turns a stretch of one voice up or down by more than it is.
+    Act turnOne(String voiceId, RecordedSpan span, double moreDecibels) {
+        return turn(List.of(one(voiceId, span)), moreDecibels);
+    }
+
     /// Turns what has the focus up or down.
     public Act turn(double moreDecibels) {
         return now.focus() instanceof Focus.OnSound

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
@@ -15,6 +16,7 @@ import zelvan.analysis.VoiceAnalysis;
 import zelvan.derived.Clocks;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.ToMend;
+import zelvan.level.SideSound;
 import zelvan.measure.Combing;
 import zelvan.measure.Flaw;
 import zelvan.session.HandWork;
@@ -23,12 +25,19 @@ import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.TuningEdit.SetNotes;
 import zelvan.session.Voice;
+import zelvan.units.Decibels;
 import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
+import zelvan.units.SongSpan;
 
 /// What an editor does about what is left to mend: goes there, mends it with one click where that
 /// can be done, ticks it off.
 public record Mending(State now) {
+    /// Turned down with it, so that its fades lie beside it.
+    private static final double AROUND_OVER_SECONDS = 0.05;
+
+    private static final double OVER_MARGIN_DECIBELS = 0.5;
+
     /// One place.
     ///
     /// @param phrase of the guide, in which it lies
@@ -140,7 +149,16 @@ public record Mending(State now) {
             case COMBING -> open(place);
             case RATE, MATCH, OTHER_WORDS, SING_AGAIN -> protect(place, Protection.Kind.TIMING);
             case CLICK, LOUDNESS, ROUGH -> protect(place, Protection.Kind.BOTH);
-            case OCTAVE, OCTAVE_HEARD, LEVEL, ESS, PAUSE -> Optional.empty();
+            case LEVEL -> turn(place, recorded(place.toMend), -place.flaw().amount());
+            case ESS -> turnEss(place);
+            case OVER ->
+                    overDecibels(place)
+                            .flatMap(over ->
+                                    turn(
+                                            place,
+                                            recorded(place.toMend).widenedBy(AROUND_OVER_SECONDS),
+                                            -over));
+            case OCTAVE, OCTAVE_HEARD, PAUSE -> Optional.empty();
         };
     }
 
@@ -217,6 +235,52 @@ public record Mending(State now) {
                                                         new SetNotes.Of(
                                                                 place.voice.id(), List.of(edit))),
                                                 "put in tune"))));
+    }
+
+    private Optional<Mend> turn(Place place, RecordedSpan span, double decibels) {
+        return span.seconds() > 0
+                ? Optional.of(
+                        new Mend(
+                                turnWords(decibels),
+                                new Levelling(now).turnOne(place.voice.id(), span, decibels)))
+                : Optional.empty();
+    }
+
+    private Optional<Mend> turnEss(Place place) {
+        Sounds sounds = new Sounds(now);
+        double decibels = -place.flaw().amount();
+        return sounds.nearest(
+                        place.voice.id(), SideSound.Kind.ESS, place.flaw().span().middleSeconds())
+                .map(ess -> new Mend(turnWords(decibels), sounds.turn(List.of(ess), decibels)));
+    }
+
+    private static String turnWords(double decibels) {
+        return String.format(
+                Locale.ROOT,
+                "Turn %s by %.0f dB",
+                decibels < 0 ? "down" : "up",
+                Math.max(1, Math.abs(decibels)));
+    }
+
+    /// By how much it is over full scale there, and a little.
+    private Optional<Double> overDecibels(Place place) {
+        return now.made(place.voice.id())
+                .flatMap(DerivedVoice::locked)
+                .map(source -> {
+                    SongSpan span =
+                            now.derived().guideClocks().song(place.flaw().span()).widenedBy(0.01);
+                    int rate = source.sampleRateHertz();
+                    float[] samples = new float[(int) (span.seconds() * rate)];
+                    double peak = 1;
+                    for (int c = 0; c < source.channelCount(); c++) {
+                        source.read(
+                                c, (long) (span.startSeconds() * rate), samples, samples.length);
+                        for (float sample : samples) {
+                            peak = Math.max(peak, Math.abs(sample));
+                        }
+                    }
+                    return Decibels.ofAmplitude(peak) + OVER_MARGIN_DECIBELS;
+                });
     }
 
     private Optional<Mend> open(Place place) {

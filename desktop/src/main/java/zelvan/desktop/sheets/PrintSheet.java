@@ -48,6 +48,7 @@ public final class PrintSheet {
     private final Wanted peak = new Wanted("print-peak", "Highest peak of each voice at", "dB", -1);
     private final Wanted loudness =
             new Wanted("print-loudness", "Loudness of the mix", "LUFS", -16);
+    private final CheckBox room = new CheckBox("The mix with the room around it");
     private final Theme theme;
     private final Alert alert;
 
@@ -96,12 +97,14 @@ public final class PrintSheet {
                 theme.sheet(
                         "print-sheet",
                         "Print",
-                        new VBox(12, voices, peak.row, mix, loudness.row, keptAs, about),
+                        new VBox(12, voices, peak.row, mix, loudness.row, room, keptAs, about),
                         go,
                         ButtonType.CANCEL);
         Button print = (Button) alert.getDialogPane().lookupButton(go);
         print.setId("print-go");
         peak.row.disableProperty().bind(voices.selectedProperty().not());
+        room.setId("print-room");
+        room.disableProperty().bind(mix.selectedProperty().not());
         loudness.row.disableProperty().bind(mix.selectedProperty().not());
         print.disableProperty().bind(voices.selectedProperty().or(mix.selectedProperty()).not());
         alert.resultProperty()
@@ -157,7 +160,11 @@ public final class PrintSheet {
         return new Prints.Wish(
                 voices.isSelected(),
                 mix.isSelected(),
-                new Delivery(kept.getValue().format, peak.wanted(), loudness.wanted()));
+                new Delivery(
+                        kept.getValue().format,
+                        peak.wanted(),
+                        loudness.wanted(),
+                        room.isSelected()));
     }
 
     public Alert alert() {

@@ -39,6 +39,7 @@ public final class TransportView {
     private final ToggleButton half = new ToggleButton("½ speed");
     private final Tooltip rawTip = new Tooltip();
     private final Slider blend = new Slider(-1, 1, 0);
+    private final Slider room = new Slider(0, 1, 0);
     private final ToggleButton bed = new ToggleButton("Bed");
     private final Meter meter;
     private Gesture blending = Gesture.begin();
@@ -69,6 +70,8 @@ public final class TransportView {
         half.setOnAction(e -> desk.hearing().slowDown(half.isSelected()));
         Region space = new Region();
         HBox.setHgrow(space, Priority.ALWAYS);
+        Label around = new Label("room");
+        around.getStyleClass().add("quiet");
         Label lead = new Label("lead");
         Label voices = new Label("voices");
         lead.getStyleClass().add("quiet");
@@ -88,6 +91,8 @@ public final class TransportView {
                         blendSlider(),
                         voices,
                         bedButton(commands),
+                        around,
+                        roomSlider(),
                         meter.node());
         root.setAlignment(Pos.CENTER_LEFT);
         root.setPadding(new Insets(8, 14, 8, 14));
@@ -166,19 +171,40 @@ public final class TransportView {
                     if (Math.abs(mix.blend() - v.doubleValue()) > 0.005) {
                         double snapped = Math.abs(v.doubleValue()) < 0.06 ? 0 : v.doubleValue();
                         desk.apply(
-                                new Edit.SetMix(new Mix(snapped, mix.bed())),
+                                new Edit.SetMix(mix.withBlend(snapped)),
                                 blend.isValueChanging() ? blending : Gesture.begin());
                     }
                 });
         return blend;
     }
 
+    private Node roomSlider() {
+        room.setId("room");
+        room.setPrefWidth(64);
+        room.setTooltip(
+                new Tooltip(
+                        "A small room around what is heard, from none at all; printed only if you"
+                                + " say so"));
+        room.setAccessibleText("Room around what is heard");
+        room.valueChangingProperty().subscribe(drags -> blending = Gesture.begin());
+        room.valueProperty()
+                .subscribe(v -> {
+                    Mix mix = desk.session().mix();
+                    if (Math.abs(mix.room() - v.doubleValue()) > 0.005) {
+                        double snapped = v.doubleValue() < 0.03 ? 0 : v.doubleValue();
+                        desk.apply(
+                                new Edit.SetMix(mix.withRoom(snapped)),
+                                room.isValueChanging() ? blending : Gesture.begin());
+                    }
+                });
+        return room;
+    }
+
     private Node bedButton(Commands commands) {
         bed.setId("bed");
         bed.setTooltip(new Tooltip(commands.get("bed").tip()));
-        bed.setOnAction(e ->
-                desk.apply(
-                        new Edit.SetMix(new Mix(desk.session().mix().blend(), bed.isSelected()))));
+        bed.setOnAction(
+                e -> desk.apply(new Edit.SetMix(desk.session().mix().withBed(bed.isSelected()))));
         return bed;
     }
 
@@ -188,6 +214,7 @@ public final class TransportView {
         locked.setSelected(desk.hearing().version().get() == Version.LOCKED);
         taken.setSelected(desk.hearing().version().get() == Version.TAKEN);
         blend.setValue(desk.session().mix().blend());
+        room.setValue(desk.session().mix().room());
         bed.setSelected(desk.session().mix().bed());
     }
 }
