@@ -17,6 +17,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import zelvan.audio.Headroom;
+import zelvan.audio.Sound;
 import zelvan.audio.SoundFiles;
 import zelvan.files.Targets;
 import zelvan.session.KnownSettings;
@@ -31,6 +33,7 @@ import zelvan.singers.DemoSession;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.PitchTarget;
 import zelvan.tuning.TuningSettings;
+import zelvan.units.Decibels;
 import zelvan.units.GuideSpan;
 
 /// Sessions made, seen and set without a window.
@@ -228,6 +231,34 @@ class SessionCommandsTest {
             float[] sung = SoundFiles.read(demo.resolve(name)).sound().channel(0);
             assertThat(Arrays.mismatch(printed, sung)).isEqualTo(-1);
         }
+    }
+
+    /// Voices at one peak, the mix at one loudness, and what was done is said.
+    @Test
+    void whatIsPrintedIsAsLoudAsIsAsked() throws Exception {
+        Path file = made("loud");
+        Path out = folder.resolve("loud");
+        assertThat(
+                        run(
+                                "print",
+                                file,
+                                "--out",
+                                out,
+                                "--peak",
+                                "-3",
+                                "--mix",
+                                "--room",
+                                "--loudness",
+                                "-20"))
+                .as(errors.toString())
+                .isZero();
+        for (String name : List.of("Mara double left.wav", "Odo octave.wav")) {
+            Sound printed = SoundFiles.read(out.resolve(name)).sound();
+            assertThat(Decibels.ofAmplitude(Headroom.peak(printed))).isCloseTo(-3, within(0.01));
+        }
+        assertThat(output.toString()).contains("to -20.0 LUFS", "its highest peak is at -3.0 dB");
+        assertThat(run("print", file, "--out", out, "--peak", "3")).isEqualTo(2);
+        assertThat(errors.toString()).contains("the voices' peak must be -60 to 0 dB, was 3.0");
     }
 
     @ParameterizedTest

@@ -11,6 +11,8 @@ import java.util.Optional;
 import javafx.geometry.Bounds;
 import javafx.scene.Node;
 import javafx.scene.control.ComboBox;
+import javafx.scene.control.Spinner;
+import javafx.scene.control.ToggleButton;
 import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
 import javafx.scene.input.MouseButton;
@@ -28,6 +30,7 @@ import zelvan.audio.Sound;
 import zelvan.audio.SoundFile;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
+import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.closeup.Lane;
@@ -37,6 +40,7 @@ import zelvan.desktop.sheets.PrintSheet;
 import zelvan.desktop.theme.Theme;
 import zelvan.dsp.Percentile;
 import zelvan.engine.Listening;
+import zelvan.level.LevelSettings;
 import zelvan.play.Mixer;
 import zelvan.play.Program;
 import zelvan.play.Version;
@@ -47,6 +51,7 @@ import zelvan.session.Scope;
 import zelvan.session.Strip;
 import zelvan.session.Turn;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.tuning.PitchTarget;
 import zelvan.units.GuideSpan;
 import zelvan.units.Pitch;
@@ -234,6 +239,13 @@ class ListeningTest extends WindowTestBase {
         robot.clickOn("#print-voices").clickOn("#print-mix");
         ComboBox<?> format = robot.lookup("#print-format").queryComboBox();
         robot.interact(() -> format.getSelectionModel().select(1));
+        robot.clickOn("#print-loudness");
+        robot.interact(() ->
+                ((Spinner<?>) robot.lookup("#print-loudness-figure").query())
+                        .getEditor()
+                        .setText("-21.5"));
+        robot.interact(() -> desk.apply(new Edit.SetMix(desk.session().mix().withRoom(0.4))));
+        robot.clickOn("#print-room");
         robot.clickOn("#print-go");
         waitUntil(() -> said().stream().anyMatch(m -> m.startsWith("Printed the mix")));
 
@@ -241,9 +253,72 @@ class ListeningTest extends WindowTestBase {
         SoundFile printed = SoundFiles.read(mix);
         assertThat(printed.format()).isEqualTo(SoundFormat.WAV_16);
         assertThat(printed.sound().channelCount()).isEqualTo(2);
+        Loudness meter = new Loudness(RATE, 2);
+        meter.add(
+                new float[][] {printed.sound().channel(0), printed.sound().channel(1)},
+                printed.sound().frames());
+        assertThat(meter.integratedLufs()).isCloseTo(-21.5, within(0.1));
+        assertThat(said()).anyMatch(m -> m.contains("to -21.5 LUFS"));
         try (var files = Files.list(folder)) {
             assertThat(files).containsExactly(mix);
         }
+    }
+
+    /// By a key: what is taken away of the esses, and nothing where nothing is.
+    @Test
+    void onlyWhatIsTakenAwayIsHeard(FxRobot robot) {
+        openDemo(robot);
+        Voice left = voice("Mara double left");
+        robot.interact(() ->
+                desk.apply(
+                        Turn.all(
+                                List.of(Scope.ALL),
+                                "all",
+                                "esses",
+                                Settings.of(LevelSettings.ESSES, 0.0)
+                                        .with(LevelSettings.BREATHS, 0.0))));
+        robot.interact(() ->
+                desk.apply(
+                        Turn.all(
+                                List.of(new Scope.OfVoice(left.id())),
+                                "left",
+                                "esses",
+                                Settings.of(LevelSettings.ESSES, -18.0))));
+        waitUntilDerived();
+        robot.interact(() -> window.scene().getRoot().requestFocus());
+        robot.press(KeyCode.CONTROL).type(KeyCode.R).release(KeyCode.CONTROL);
+        assertThat(desk.hearing().version().get()).isEqualTo(Version.TAKEN);
+        assertThat(robot.lookup("#taken").queryAs(ToggleButton.class).isSelected()).isTrue();
+        Program.Track track =
+                work.playback().program().tracks().stream()
+                        .filter(t -> t.id().equals(left.id()))
+                        .findFirst()
+                        .orElseThrow();
+        float[] samples = new float[20 * RATE];
+        track.locked().read(0, 0, samples, samples.length);
+        boolean[] hisses = new boolean[samples.length];
+        DerivedVoice made = derived("Mara double left");
+        made.levelled().result().sounds().stream()
+                .map(t -> t.sound().span().widenedBy(0.02))
+                .forEach(span -> {
+                    double from = made.timing().map().outputSecondsAt(span.startSeconds());
+                    double to = made.timing().map().outputSecondsAt(span.endSeconds());
+                    for (int i = (int) (from * RATE);
+                            i < Math.min(to * RATE, samples.length);
+                            i++) {
+                        hisses[i] = true;
+                    }
+                });
+        double most = 0;
+        for (int i = 0; i < samples.length; i++) {
+            most = Math.max(most, Math.abs(samples[i]));
+            if (!hisses[i]) {
+                assertThat(Math.abs(samples[i])).as("at %s s", i / (double) RATE).isLessThan(1e-6f);
+            }
+        }
+        assertThat(most).isGreaterThan(0.01);
+        robot.press(KeyCode.CONTROL).type(KeyCode.R).release(KeyCode.CONTROL);
+        assertThat(desk.hearing().version().get()).isEqualTo(Version.LOCKED);
     }
 
     /// What is mixed of the voice are its recorded samples, of the others those that are locked.

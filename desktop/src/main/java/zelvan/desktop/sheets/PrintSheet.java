@@ -54,6 +54,8 @@ public final class PrintSheet {
 
     /// A figure that is wanted only where its box is ticked.
     private static final class Wanted {
+        private static final double LEAST = -60;
+
         private final CheckBox box;
         private final Spinner<Double> figure;
         private final HBox row;
@@ -61,7 +63,7 @@ public final class PrintSheet {
         Wanted(String id, String words, String unit, double usual) {
             box = new CheckBox(words);
             box.setId(id);
-            figure = new Spinner<>(-60, 0, usual, 0.5);
+            figure = new Spinner<>(LEAST, 0, usual, 0.5);
             figure.setId(id + "-figure");
             figure.setEditable(true);
             figure.setPrefWidth(90);
@@ -71,7 +73,17 @@ public final class PrintSheet {
         }
 
         Optional<Double> wanted() {
-            return box.isSelected() ? Optional.of(figure.getValue()) : Optional.empty();
+            return box.isSelected() ? Optional.of(typed()) : Optional.empty();
+        }
+
+        /// What stands there counts, whether it was confirmed or not.
+        private double typed() {
+            try {
+                String text = figure.getEditor().getText().trim().replace(',', '.');
+                return Math.clamp(Double.parseDouble(text.replace('−', '-')), LEAST, 0);
+            } catch (NumberFormatException e) {
+                return figure.getValue();
+            }
         }
     }
 
