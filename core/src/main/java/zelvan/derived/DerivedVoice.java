@@ -22,6 +22,8 @@ import zelvan.timing.TimeMap;
 import zelvan.timing.TimingResult;
 import zelvan.tuning.MatchedPitch;
 import zelvan.tuning.TuningResult;
+import zelvan.units.Decibels;
+import zelvan.units.SongSpan;
 
 /// What was derived for one track. Where something went wrong, the problem says so and the rest is
 /// empty.
@@ -57,6 +59,8 @@ public record DerivedVoice(
         Levelled levelled,
         List<Doubt> doubts,
         Optional<ZelvanProblem> problem) {
+    private static final double SILENT_PEAK = 1e-6;
+
     /// A track whose file is open and not read yet: it can be seen, and heard as it was recorded.
     public static DerivedVoice opened(String voiceId, VoiceSource raw, Outline outline) {
         return new DerivedVoice(
@@ -85,6 +89,23 @@ public record DerivedVoice(
     /// Whether it sounds as it was recorded.
     public boolean isUnchanged() {
         return locked.equals(raw);
+    }
+
+    /// The highest sample of a stretch as it sounds, decibels of full scale; −120 where there is
+    /// silence.
+    public double peakDecibels(SongSpan span) {
+        double peak = SILENT_PEAK;
+        for (VoiceSource source : locked.stream().toList()) {
+            int rate = source.sampleRateHertz();
+            float[] samples = new float[(int) Math.ceil(span.seconds() * rate)];
+            for (int c = 0; c < source.channelCount(); c++) {
+                source.read(c, (long) (span.startSeconds() * rate), samples, samples.length);
+                for (float sample : samples) {
+                    peak = Math.max(peak, Math.abs(sample));
+                }
+            }
+        }
+        return Decibels.ofAmplitude(peak);
     }
 
     /// The same, with more that is doubted.

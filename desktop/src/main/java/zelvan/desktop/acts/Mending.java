@@ -25,7 +25,6 @@ import zelvan.session.Protection;
 import zelvan.session.RepairEdit;
 import zelvan.session.TuningEdit.SetNotes;
 import zelvan.session.Voice;
-import zelvan.units.Decibels;
 import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
 import zelvan.units.SongSpan;
@@ -264,23 +263,10 @@ public record Mending(State now) {
 
     /// By how much it is over full scale there, and a little.
     private Optional<Double> overDecibels(Place place) {
+        SongSpan span = now.derived().guideClocks().song(place.flaw().span()).widenedBy(0.01);
         return now.made(place.voice.id())
-                .flatMap(DerivedVoice::locked)
-                .map(source -> {
-                    SongSpan span =
-                            now.derived().guideClocks().song(place.flaw().span()).widenedBy(0.01);
-                    int rate = source.sampleRateHertz();
-                    float[] samples = new float[(int) (span.seconds() * rate)];
-                    double peak = 1;
-                    for (int c = 0; c < source.channelCount(); c++) {
-                        source.read(
-                                c, (long) (span.startSeconds() * rate), samples, samples.length);
-                        for (float sample : samples) {
-                            peak = Math.max(peak, Math.abs(sample));
-                        }
-                    }
-                    return Decibels.ofAmplitude(peak) + OVER_MARGIN_DECIBELS;
-                });
+                .map(made -> made.peakDecibels(span) + OVER_MARGIN_DECIBELS)
+                .filter(over -> over > 0);
     }
 
     private Optional<Mend> open(Place place) {

@@ -21,7 +21,6 @@ import javafx.scene.layout.VBox;
 import zelvan.audio.SoundFormat;
 import zelvan.desktop.theme.Theme;
 import zelvan.desktop.work.Prints;
-import zelvan.exchange.Delivery;
 
 /// Asks what is to be printed and as what; then where.
 public final class PrintSheet {
@@ -172,11 +171,10 @@ public final class PrintSheet {
         return new Prints.Wish(
                 voices.isSelected(),
                 mix.isSelected(),
-                new Delivery(
-                        kept.getValue().format,
-                        peak.wanted(),
-                        loudness.wanted(),
-                        room.isSelected()));
+                kept.getValue().format,
+                peak.wanted(),
+                loudness.wanted(),
+                room.isSelected());
     }
 
     public Alert alert() {

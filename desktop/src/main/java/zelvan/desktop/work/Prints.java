@@ -3,11 +3,13 @@ package zelvan.desktop.work;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.CancellationException;
 import java.util.function.Consumer;
 import javafx.application.Platform;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import zelvan.audio.SoundFormat;
 import zelvan.derived.Derived;
 import zelvan.desktop.desk.Desk;
 import zelvan.engine.Engine;
@@ -43,10 +45,24 @@ public final class Prints {
     ///
     /// @param voices whether each voice is printed by itself
     /// @param mix whether what is heard is printed as one file
-    /// @param delivery as what, and how loud
-    public record Wish(boolean voices, boolean mix, Delivery delivery) {
+    /// @param format of the files; empty for as recorded
+    /// @param voicePeakDecibels the highest sample of each voice; empty for as loud as it sounds
+    /// @param mixLufs loudness of the mix; empty for as loud as it sounds
+    /// @param mixRoom whether the mix has the room around it that is heard
+    public record Wish(
+            boolean voices,
+            boolean mix,
+            Optional<SoundFormat> format,
+            Optional<Double> voicePeakDecibels,
+            Optional<Double> mixLufs,
+            boolean mixRoom) {
         /// Every voice as it was recorded.
-        public static final Wish VOICES = new Wish(true, false, Delivery.AS_IT_SOUNDS);
+        public static final Wish VOICES =
+                new Wish(true, false, Optional.empty(), Optional.empty(), Optional.empty(), false);
+
+        private Delivery delivery() {
+            return new Delivery(format, voicePeakDecibels, mixLufs, mixRoom);
+        }
     }
 
     /// How a print ended.
@@ -74,9 +90,7 @@ public final class Prints {
         Derived derived = desk.derived().get();
         List<Output> outputs = new ArrayList<>();
         if (wish.voices) {
-            outputs.addAll(
-                    VoicePrinter.outputs(
-                            VoicePrinter.jobs(derived), folder, wish.delivery.format()));
+            outputs.addAll(VoicePrinter.outputs(VoicePrinter.jobs(derived), folder, wish.format));
         }
         if (wish.mix) {
             outputs.add(MixPrinter.output(derived, folder));
@@ -147,11 +161,15 @@ public final class Prints {
         if (wish.voices) {
             files.addAll(
                     VoicePrinter.print(
-                            VoicePrinter.jobs(derived), folder, wish.delivery, targets, progress));
+                            VoicePrinter.jobs(derived),
+                            folder,
+                            wish.delivery(),
+                            targets,
+                            progress));
             done.add(files.size() + " voices");
         }
         if (wish.mix) {
-            files.add(MixPrinter.print(derived, folder, wish.delivery, targets, progress));
+            files.add(MixPrinter.print(derived, folder, wish.delivery(), targets, progress));
             done.add("the mix");
         }
         List<String> said = new ArrayList<>();
