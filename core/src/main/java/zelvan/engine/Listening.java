@@ -49,7 +49,7 @@ public record Listening(
                 double angle = (pan + 1) * Math.PI / 4;
                 VoiceSource raw = raw(made.get());
                 boolean same = made.get().isUnchanged() || rawVoiceIds.contains(voice.id());
-                if (version == Version.TAKEN && (same || voice.role() == Role.BED)) {
+                if (version == Version.TAKEN && (same || !takesAway(made.get()))) {
                     continue;
                 }
                 tracks.add(
@@ -62,6 +62,11 @@ public record Listening(
             }
         }
         return new Program(tracks, version, 1, slowness, session.mix().room());
+    }
+
+    private static boolean takesAway(DerivedVoice made) {
+        return made.locked().orElseThrow() instanceof VoiceRenderer renderer
+                && renderer.shape().takesAway();
     }
 
     private VoiceSource raw(DerivedVoice made) {

@@ -88,6 +88,11 @@ public record Shape(
         return new Shape(time, pitch, formantCents, formantRanges, gainDecibels, harmonics, value);
     }
 
+    /// Whether something of the voice is taken away.
+    public boolean takesAway() {
+        return gainDecibels.size() > 0 || !harmonics.isNone() || !lowCuts.isNone();
+    }
+
     /// The same without what takes something of the voice away: level, harmonics, low cut.
     public Shape whole() {
         return withGain(Curve.NONE).withHarmonics(HarmonicGains.NONE).withLowCuts(LowCuts.NONE);

@@ -61,9 +61,14 @@ class ListeningTest extends SoundTestBase {
 
     @Test
     void whatNobodyChangesHasNothingTakenAway() throws Exception {
-        Derived plain = derive(Settings.NONE);
-        assertThat(new Listening(RATE, 1).program(plain.session(), plain, Version.TAKEN).tracks())
-                .isEmpty();
+        for (Settings settings : List.of(Settings.NONE, Settings.of(TimingSettings.PULL, 100.0))) {
+            Derived plain = derive(settings);
+            assertThat(
+                            new Listening(RATE, 1)
+                                    .program(plain.session(), plain, Version.TAKEN)
+                                    .tracks())
+                    .isEmpty();
+        }
     }
 
     /// Half as fast, everything is done to the voice that is done to it otherwise.

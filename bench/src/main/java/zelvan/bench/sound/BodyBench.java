@@ -7,6 +7,7 @@ import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.Locale;
+import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import zelvan.analysis.VoiceAnalyser;
@@ -19,6 +20,10 @@ import zelvan.bench.others.FormantMeter;
 import zelvan.bench.voices.KnownVoice;
 import zelvan.dsp.Percentile;
 import zelvan.files.Target;
+import zelvan.play.Player;
+import zelvan.play.Program;
+import zelvan.play.SimulatedOutput;
+import zelvan.play.Version;
 import zelvan.problem.ZelvanProblem;
 import zelvan.render.EpochFinder;
 import zelvan.render.Epochs;
@@ -31,8 +36,9 @@ import zelvan.timing.TimeMap;
 import zelvan.tuning.PitchMap;
 import zelvan.units.Curve;
 
-/// How far praat hears formants move that are moved by two semitones, and how fast a voice is
-/// rendered with everything done to it at once: scripts/body.
+/// How far praat hears formants move that are moved by two semitones, how fast a voice is rendered
+/// with everything done to it at once, and whether many such voices play without a gap:
+/// scripts/body.
 public final class BodyBench {
     private static final int RATE_HERTZ = 48_000;
     private static final double MOVED_CENTS = 200;
@@ -49,6 +55,8 @@ public final class BodyBench {
 
     private static final int ROUNDS = 7;
     private static final int BLOCK = 512;
+    private static final int PLAYED_VOICES = 24;
+    private static final double PLAYED_SECONDS = 40;
 
     private BodyBench() {}
 
@@ -64,6 +72,7 @@ public final class BodyBench {
         for (KnownVoice voice : KnownVoice.ALL.subList(2, 4)) {
             speed(voice);
         }
+        playing(KnownVoice.ALL.get(2));
     }
 
     private static void formants(KnownVoice known, Path folder) throws IOException, ZelvanProblem {
@@ -149,6 +158,36 @@ public final class BodyBench {
                 voice.seconds() / Percentile.median(warm),
                 warm.length,
                 voice.seconds() / Percentile.of(warm, 100));
+    }
+
+    /// Many voices in the room, to an output that keeps time.
+    private static void playing(KnownVoice known) {
+        Sound voice = known.sing(RATE_HERTZ).sound();
+        Epochs epochs = new EpochFinder().find(voice, new VoiceAnalyser().analyse(voice).pitch());
+        List<Program.Track> tracks =
+                IntStream.range(0, PLAYED_VOICES)
+                        .mapToObj(k -> {
+                            VoiceRenderer all =
+                                    new VoiceRenderer(voice, epochs, everything(voice.seconds()));
+                            return new Program.Track("voice " + k, all, all, 0.2, 0.2);
+                        })
+                        .toList();
+        try (Player player = new Player(new SimulatedOutput(RATE_HERTZ))) {
+            player.program(new Program(tracks, Version.LOCKED, 1, 1, 0.4));
+            player.play();
+            long end = System.nanoTime() + (long) (PLAYED_SECONDS * 1e9);
+            while (System.nanoTime() < end) {
+                LockSupport.parkNanos(10_000_000);
+            }
+            System.out.printf(
+                    Locale.ROOT,
+                    "%d such voices in the room for %.0f s: %d drop-outs, at least %d frames left in"
+                            + " the output%n",
+                    PLAYED_VOICES,
+                    PLAYED_SECONDS,
+                    player.fill().dropouts(),
+                    player.fill().leastBufferedFrames());
+        }
     }
 
     /// Time, pitch, formants, level, all harmonics and a low cut.
