@@ -1,5 +1,6 @@
 package zelvan.render;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 
@@ -139,11 +140,31 @@ final class Grain {
     /// @param outputs where its epochs sound, frames of the output
     /// @param sources where they lie, frames of the source
     record Half(double[] outputs, double[] sources) {
-        /// Where in the source its frames of the output lie.
-        double[] places() {
-            long begin = (long) Math.ceil(outputs[0]);
-            int count = (int) ((long) Math.ceil(outputs[outputs.length - 1]) - begin);
-            return between(outputs, sources, begin, count);
+        /// The first frame of the output in which it sounds.
+        long begin() {
+            return (long) Math.ceil(outputs[0]);
+        }
+
+        /// Frames of the output in which it sounds.
+        int frames() {
+            return (int) ((long) Math.ceil(outputs[outputs.length - 1]) - begin());
+        }
+
+        /// Its straight lines, in order.
+        List<Line> lines() {
+            List<Line> lines = new ArrayList<>();
+            long from = begin();
+            for (int i = 0; i + 1 < outputs.length; i++) {
+                boolean last = i + 2 == outputs.length;
+                long to = last ? begin() + frames() : (long) Math.floor(outputs[i + 1]) + 1;
+                double step = (sources[i + 1] - sources[i]) / (outputs[i + 1] - outputs[i]);
+                if (to > from) {
+                    double place = sources[i] + (from - outputs[i]) * step;
+                    lines.add(new Line(place, step, (int) (to - from)));
+                    from = to;
+                }
+            }
+            return lines;
         }
 
         /// Whether it sounds at the speed of the source, as one piece.
@@ -166,6 +187,16 @@ final class Grain {
         }
     }
 
+    /// Frames of the output that go through the source at one speed.
+    ///
+    /// @param place of the first, frames of the source
+    /// @param step from one to the next, frames of the source
+    record Line(double place, double step, int frames) {
+        double last() {
+            return place + (frames - 1) * step;
+        }
+    }
+
     List<Half> halves() {
         return List.of(half(0, middle), half(middle, outputs.length - 1));
     }
@@ -174,24 +205,5 @@ final class Grain {
         return new Half(
                 Arrays.copyOfRange(outputs, from, to + 1),
                 Arrays.copyOfRange(sources, from, to + 1));
-    }
-
-    /// Where in the source it is at some frames of the output; beyond its ends it goes on as there.
-    double[] places(long frame, int count) {
-        return between(outputs, sources, frame, count);
-    }
-
-    private static double[] between(double[] outputs, double[] sources, long frame, int count) {
-        double[] places = new double[count];
-        int n = 0;
-        for (int i = 0; i + 1 < outputs.length; i++) {
-            boolean last = i + 2 == outputs.length;
-            double slope = (sources[i + 1] - sources[i]) / (outputs[i + 1] - outputs[i]);
-            while (n < count && (last || frame + n <= outputs[i + 1])) {
-                places[n] = sources[i] + (frame + n - outputs[i]) * slope;
-                n++;
-            }
-        }
-        return places;
     }
 }

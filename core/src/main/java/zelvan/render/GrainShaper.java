@@ -1,6 +1,6 @@
 package zelvan.render;
 
-import java.util.concurrent.atomic.AtomicInteger;
+import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 import org.jspecify.annotations.Nullable;
@@ -28,7 +28,6 @@ final class GrainShaper {
     private final GrainColour colour;
     private final HarmonicGains harmonics;
     private final AtomicReferenceArray<@Nullable Shaped> kept = new AtomicReferenceArray<>(KEPT);
-    private final AtomicInteger next = new AtomicInteger();
     private final AtomicReference<@Nullable HalfRead> lastRead = new AtomicReference<>();
 
     /// A grain's samples in one channel.
@@ -65,51 +64,46 @@ final class GrainShaper {
         if (last != null && last.channel == channel && last.half.equals(half)) {
             return last.samples;
         }
-        double[] places = half.places();
-        float[] samples = half.isRigid() ? readRigid(channel, places) : read(channel, places);
+        float[] samples = new float[half.frames()];
+        List<Grain.Line> lines = half.lines();
+        if (!lines.isEmpty()) {
+            SourceSpan span = span(channel, lines.getFirst().place(), lines.getLast().last());
+            if (half.isRigid()) {
+                span.read(lines.getFirst().place(), samples);
+            } else {
+                read(span, lines, samples);
+            }
+        }
         lastRead.set(new HalfRead(half, channel, samples));
         return samples;
     }
 
-    private float[] readRigid(int channel, double[] places) {
-        float[] samples = new float[places.length];
-        if (places.length > 0) {
-            span(channel, places).read(places[0], samples);
-        }
-        return samples;
-    }
-
-    private SourceSpan span(int channel, double[] places) {
-        double first = places[0];
-        double last = places[places.length - 1];
+    private SourceSpan span(int channel, double first, double last) {
         return channel == ALL
                 ? SourceSpan.ofMono(sound, first, last)
                 : SourceSpan.of(sound, channel, first, last);
     }
 
-    private float[] read(int channel, double[] places) {
-        float[] samples = new float[places.length];
-        if (places.length > 0) {
-            SourceSpan span = span(channel, places);
-            for (int i = 0; i < samples.length; i++) {
-                samples[i] = span.at(places[i]);
-            }
+    private static void read(SourceSpan span, List<Grain.Line> lines, float[] into) {
+        int at = 0;
+        for (Grain.Line line : lines) {
+            span.read(line.place(), line.step(), into, at, line.frames());
+            at += line.frames();
         }
-        return samples;
     }
 
     /// A grain as it is to sound.
+    ///
+    /// @param number of the grain in its stretch
     @SuppressWarnings("ReferenceEquality") // the very grain, not one like it
-    Shaped shaped(Grain grain, int channel) {
-        for (int k = 0; k < KEPT; k++) {
-            Shaped one = kept.get(k);
-            if (one != null && one.grain == grain && one.channel == channel) {
-                return one;
-            }
+    Shaped shaped(Grain grain, int number, int channel) {
+        int place = (number * sound.channelCount() + channel) % KEPT;
+        Shaped known = kept.get(place);
+        if (known == null || known.grain != grain || known.channel != channel) {
+            known = shape(grain, channel);
+            kept.set(place, known);
         }
-        Shaped made = shape(grain, channel);
-        kept.set(Math.floorMod(next.getAndIncrement(), KEPT), made);
-        return made;
+        return known;
     }
 
     private Shaped shape(Grain grain, int channel) {

@@ -51,7 +51,7 @@ final class Grains implements Stretch {
         for (int g = Math.max(0, found >= 0 ? found : -found - 1);
                 g < grains.length && output[g] - longest < frame + count;
                 g++) {
-            add(shaper.shaped(grains[g], channel), frame, into, start, count);
+            add(shaper.shaped(grains[g], g, channel), frame, into, start, count);
         }
         fadeOver(channel, begin, frame, into, start, count);
         fadeOver(channel, end, frame, into, start, count);

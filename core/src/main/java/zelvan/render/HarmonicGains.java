@@ -49,7 +49,12 @@ public record HarmonicGains(List<Curve> decibels) {
     }
 
     boolean isAnyAt(double seconds) {
-        return decibels.stream().anyMatch(c -> c.at(seconds) != 0);
+        for (Curve each : decibels) {
+            if (each.at(seconds) != 0) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /// The moments at which there may begin or cease to be any.
@@ -64,8 +69,10 @@ public record HarmonicGains(List<Curve> decibels) {
     double[] nepers(int count, double seconds) {
         double[] nepers = new double[count + 1];
         if (isAnyAt(seconds)) {
-            double[] factors = factors(count + 2, seconds);
-            for (int h = 1; h <= count; h++) {
+            // The neighbour of the last one is the last to change.
+            int changed = Math.min(count, decibels.size() + 1);
+            double[] factors = factors(changed + 2, seconds);
+            for (int h = 1; h <= changed; h++) {
                 double own = factors[h];
                 double above = 2 * own - factors[h - 1] - factors[h + 1];
                 double leak = above > 0 ? LOUD_LEAK : LEAK;

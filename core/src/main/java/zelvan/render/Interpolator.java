@@ -63,6 +63,35 @@ final class Interpolator {
         }
     }
 
+    /// Some samples, each a step further on than the one before: the same as [#at] there.
+    ///
+    /// @param position of the first, in frames
+    /// @param step frames, positive
+    static void along(
+            float[] samples, double position, double step, float[] into, int at, int count) {
+        long first = whole(position) - HALF_TAPS;
+        long last = whole(position + count * step) + HALF_TAPS;
+        if (first < 0 || last >= samples.length) {
+            for (int i = 0; i < count; i++) {
+                into[at + i] = at(samples, position + i * step);
+            }
+            return;
+        }
+        for (int i = 0; i < count; i++) {
+            long rounded = (long) Math.rint((position + i * step) * PHASES);
+            int phase = (int) rounded & (PHASES - 1);
+            int whole = (int) (rounded >> PHASE_BITS);
+            into[at + i] =
+                    phase == 0
+                            ? samples[whole]
+                            : SUMS.ofTaps(samples, whole - HALF_TAPS + 1, KERNELS[phase]);
+        }
+    }
+
+    private static long whole(double position) {
+        return (long) Math.floor(position);
+    }
+
     private static float atEdge(float[] samples, long first, float[] kernel) {
         float sum = 0;
         for (int k = 0; k < TAPS; k++) {

@@ -34,8 +34,11 @@ record SourceSpan(float[] samples, long from) {
         Interpolator.from(samples, position - from, into);
     }
 
-    /// @param position in frames of the voice
-    float at(double position) {
-        return Interpolator.at(samples, position - from);
+    /// Some samples, each a step further on than the one before.
+    ///
+    /// @param position of the first, in frames of the voice
+    /// @param step frames
+    void read(double position, double step, float[] into, int at, int count) {
+        Interpolator.along(samples, position - from, step, into, at, count);
     }
 }

@@ -139,11 +139,13 @@ final class VoiceSpectra {
         }
         Fft fft = Transforms.of(data.length);
         fft.forward(data);
-        double[] power = new double[data.length / 2 + 1];
-        fft.power(data, power);
-        double[] below = new double[power.length + 1];
-        for (int b = 0; b < power.length; b++) {
-            below[b + 1] = below[b] + power[b];
+        double[] below = new double[data.length / 2 + 2];
+        fft.power(data, below);
+        double sum = 0;
+        for (int b = 0; b < below.length; b++) {
+            double power = below[b];
+            below[b] = sum;
+            sum += power;
         }
         return below;
     }

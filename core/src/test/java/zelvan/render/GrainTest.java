@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
-import java.util.List;
+import java.util.stream.IntStream;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 
@@ -24,21 +24,12 @@ class GrainTest {
         assertThat(grain.source()).isEqualTo(150);
         assertThat(grain.begin()).isEqualTo(101);
         assertThat(grain.end()).isEqualTo(330);
-        double[] places = grain.places(101, 240);
+        double[] places = places(grain);
+        assertThat(places).hasSize(330 - 101);
         assertThat(places[0]).isCloseTo(50 + 0.5 / 109.75 * 100, EXACT);
-        assertThat(places[330 - 101]).isCloseTo(250.5, EXACT);
-        // Beyond its end it goes on as there.
-        assertThat(places[239] - places[238]).isCloseTo(100.5 / 119.75, EXACT);
-    }
-
-    @Test
-    void halvesAreTheWhole() {
-        Grain grain = bent();
-        List<Grain.Half> halves = grain.halves();
-        double[] joined = halves.stream().flatMapToDouble(h -> Arrays.stream(h.places())).toArray();
-        assertThat(joined)
-                .containsExactly(
-                        grain.places(grain.begin(), (int) (grain.end() - grain.begin())), EXACT);
+        assertThat(places[210 - 101]).isCloseTo(150 - 0.25 / 109.75 * 100, EXACT);
+        assertThat(places[211 - 101]).isCloseTo(150 + 0.75 / 119.75 * 100.5, EXACT);
+        assertThat(places[329 - 101]).isCloseTo(250.5 - 100.5 / 119.75, EXACT);
     }
 
     @Test
@@ -70,13 +61,24 @@ class GrainTest {
         Grain grain = Grain.cut(500, 300.25, 80, 60, 0.5f, 0, 1200);
         assertThat(grain.fadeIn()).isEqualTo(40);
         assertThat(grain.fadeOut()).isEqualTo(30);
-        double[] places = grain.places(460, 70);
+        double[] places = places(grain);
+        assertThat(places).hasSize(70);
         assertThat(places[0]).isCloseTo(220.25, EXACT);
         assertThat(places[40]).isCloseTo(300.25, EXACT);
         float[] window = ones(70);
         GrainWindow.apply(grain, 460, window);
         assertThat(window[40]).isEqualTo(0.5f);
         assertThat(window[0]).isCloseTo(0, within(1e-5f));
+    }
+
+    /// Where in the source its frames lie.
+    private static double[] places(Grain grain) {
+        return grain.halves().stream()
+                .flatMap(half -> half.lines().stream())
+                .flatMapToDouble(line ->
+                        IntStream.range(0, line.frames())
+                                .mapToDouble(i -> line.place() + i * line.step()))
+                .toArray();
     }
 
     private static float[] ones(int count) {

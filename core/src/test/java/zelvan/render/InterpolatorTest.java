@@ -51,4 +51,19 @@ class InterpolatorTest {
             assertThat(block[i]).isCloseTo(Interpolator.at(samples, position + i), within(1e-6f));
         }
     }
+
+    /// Inside as at the edges, at any step.
+    @Test
+    void stepByStepIsTheSameAsOneByOne() {
+        float[] samples = sine(2500);
+        for (double position : new double[] {-7.3, 30.6, 180.0, 1900.2}) {
+            float[] block = new float[205];
+            Interpolator.along(samples, position, 1.125, block, 3, 200);
+            for (int i = 0; i < 200; i++) {
+                assertThat(block[3 + i]).isEqualTo(Interpolator.at(samples, position + i * 1.125));
+            }
+            assertThat(block[2]).isZero();
+            assertThat(block[203]).isZero();
+        }
+    }
 }

@@ -53,10 +53,16 @@ public final class BodyBench {
     /// What moves by more is another formant.
     private static final double SAME_SEMITONES = 4;
 
-    private static final int ROUNDS = 7;
+    /// Until the Java runtime has compiled all that matters.
+    private static final double WARM_UP_SECONDS = 8;
+
+    private static final int ROUNDS = 21;
     private static final int BLOCK = 512;
     private static final int PLAYED_VOICES = 24;
     private static final double PLAYED_SECONDS = 40;
+
+    /// After a session was opened, before somebody plays it.
+    private static final double STANDS_SECONDS = 3;
 
     private BodyBench() {}
 
@@ -69,10 +75,10 @@ public final class BodyBench {
                 formants(voice, scratch.folder());
             }
         }
+        playing(KnownVoice.ALL.get(2));
         for (KnownVoice voice : KnownVoice.ALL.subList(2, 4)) {
             speed(voice);
         }
-        playing(KnownVoice.ALL.get(2));
     }
 
     private static void formants(KnownVoice known, Path folder) throws IOException, ZelvanProblem {
@@ -139,28 +145,35 @@ public final class BodyBench {
     private static void speed(KnownVoice known) {
         Sound voice = known.sing(RATE_HERTZ).sound();
         Epochs epochs = new EpochFinder().find(voice, new VoiceAnalyser().analyse(voice).pitch());
-        double[] seconds = new double[ROUNDS];
-        for (int round = 0; round < ROUNDS; round++) {
-            VoiceRenderer renderer = new VoiceRenderer(voice, epochs, everything(voice.seconds()));
-            float[] block = new float[BLOCK];
-            long start = System.nanoTime();
-            for (long at = 0; at < renderer.frames(); at += BLOCK) {
-                renderer.read(0, at, block, BLOCK);
-            }
-            seconds[round] = (System.nanoTime() - start) * 1e-9;
+        long end = System.nanoTime() + (long) (WARM_UP_SECONDS * 1e9);
+        while (System.nanoTime() < end) {
+            var unused = rendered(voice, epochs);
         }
-        double[] warm = Arrays.copyOfRange(seconds, 2, ROUNDS);
+        double[] times = new double[ROUNDS];
+        Arrays.setAll(times, round -> voice.seconds() / rendered(voice, epochs));
         System.out.printf(
                 Locale.ROOT,
                 "%s, everything done to it at once: %.0f times real time on one thread (median of"
-                        + " %d, slowest %.0f)%n",
+                        + " %d, slowest %.0f, fastest %.0f)%n",
                 known.name(),
-                voice.seconds() / Percentile.median(warm),
-                warm.length,
-                voice.seconds() / Percentile.of(warm, 100));
+                Percentile.median(times),
+                times.length,
+                Percentile.of(times, 0),
+                Percentile.of(times, 100));
     }
 
-    /// Many voices in the room, to an output that keeps time.
+    /// Seconds that it takes.
+    private static double rendered(Sound voice, Epochs epochs) {
+        VoiceRenderer renderer = new VoiceRenderer(voice, epochs, everything(voice.seconds()));
+        float[] block = new float[BLOCK];
+        long start = System.nanoTime();
+        for (long at = 0; at < renderer.frames(); at += BLOCK) {
+            renderer.read(0, at, block, BLOCK);
+        }
+        return (System.nanoTime() - start) * 1e-9;
+    }
+
+    /// Many voices in the room, to an output that keeps time, played for the first time.
     private static void playing(KnownVoice known) {
         Sound voice = known.sing(RATE_HERTZ).sound();
         Epochs epochs = new EpochFinder().find(voice, new VoiceAnalyser().analyse(voice).pitch());
@@ -174,11 +187,9 @@ public final class BodyBench {
                         .toList();
         try (Player player = new Player(new SimulatedOutput(RATE_HERTZ))) {
             player.program(new Program(tracks, Version.LOCKED, 1, 1, 0.4));
+            pause(STANDS_SECONDS);
             player.play();
-            long end = System.nanoTime() + (long) (PLAYED_SECONDS * 1e9);
-            while (System.nanoTime() < end) {
-                LockSupport.parkNanos(10_000_000);
-            }
+            pause(PLAYED_SECONDS);
             System.out.printf(
                     Locale.ROOT,
                     "%d such voices in the room for %.0f s: %d drop-outs, at least %d frames left in"
@@ -187,6 +198,13 @@ public final class BodyBench {
                     PLAYED_SECONDS,
                     player.fill().dropouts(),
                     player.fill().leastBufferedFrames());
+        }
+    }
+
+    private static void pause(double seconds) {
+        long end = System.nanoTime() + (long) (seconds * 1e9);
+        while (System.nanoTime() < end) {
+            LockSupport.parkNanos(10_000_000);
         }
     }
 
