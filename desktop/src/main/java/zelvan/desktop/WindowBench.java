@@ -22,12 +22,18 @@ import zelvan.engine.KeptWork;
 import zelvan.files.Ledger;
 import zelvan.play.Player;
 import zelvan.play.SimulatedOutput;
+import zelvan.session.Role;
+import zelvan.session.Voice;
+import zelvan.units.GuideSpan;
 
 /// Measures what a user waits for in the window: until it is there, until a song is seen, heard and
 /// locked in it, and what [WindowChanges] and [WindowPlaying] measure.
 final class WindowBench {
     private static final int RATE_HERTZ = 48_000;
     private static final long LOOK_EVERY_NANOS = 20_000_000;
+
+    /// The one that is seen closely.
+    private static final int PHRASE = 3;
 
     private final Path folder;
     private final KeptWork kept;
@@ -91,8 +97,9 @@ final class WindowBench {
                     desk.derived().get().guidePhrases().size(),
                     desk.findings().toMend().get().size());
             WindowChanges changes = new WindowChanges(desk, window.scene());
-            say("%s", changes.line("pull, all stacks", "#timing-pull", 40));
-            say("%s", changes.line("pitch pull, all stacks", "#pitch-pull", 40));
+            say("%s", changes.ofControl("pull, all stacks", "#timing-pull", 40));
+            say("%s", changes.ofControl("pitch pull, all stacks", "#pitch-pull", 40));
+            say("%s", changes.ofLevelKeys("level of three voices", followers(desk), phrase(desk)));
             WindowPlaying playing = new WindowPlaying(desk);
             say("%s", playing.frames());
             say("%s", playing.scrolling());
@@ -110,6 +117,19 @@ final class WindowBench {
         stage.setHeight(800);
         stage.show();
         return window;
+    }
+
+    /// Three of those that follow.
+    private static List<String> followers(Desk desk) {
+        return desk.session().voices().stream()
+                .filter(v -> v.role() != Role.GUIDE && v.role() != Role.BED)
+                .map(Voice::id)
+                .limit(3)
+                .toList();
+    }
+
+    private static GuideSpan phrase(Desk desk) {
+        return desk.derived().get().guidePhrases().get(PHRASE);
     }
 
     private static double sinceStartSeconds() {

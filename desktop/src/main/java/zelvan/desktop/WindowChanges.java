@@ -6,23 +6,29 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.IntConsumer;
 import javafx.geometry.Bounds;
 import javafx.geometry.Rectangle2D;
 import javafx.scene.Node;
 import javafx.scene.Scene;
 import javafx.scene.control.Slider;
+import javafx.scene.input.KeyCode;
 import javafx.scene.robot.Robot;
+import zelvan.desktop.acts.Selection;
 import zelvan.desktop.desk.Desk;
+import zelvan.desktop.desk.Lens;
+import zelvan.desktop.desk.Viewport;
 import zelvan.dsp.Percentile;
+import zelvan.units.GuideSpan;
 
 /// Measures how long it takes from a click until the pixels have changed.
 ///
-/// How it works: a control is turned as a key turns it, and a part of the lock map's picture is
-/// taken from the screen again and again until it is another one.
+/// How it works: something is turned as a key turns it, and a part of the picture is taken from the
+/// screen again and again until it is another one.
 record WindowChanges(Desk desk, Scene scene) {
     private static final int CHANGES = 21;
 
-    /// A part of the map that is small enough for looking at it to cost little.
+    /// A part of a region that is small enough for looking at it to cost little.
     private static final double WATCHED_WIDTH = 320;
 
     private static final double WATCHED_HEIGHT = 120;
@@ -36,15 +42,41 @@ record WindowChanges(Desk desk, Scene scene) {
     private static final long LOOK_EVERY_NANOS = 6_000_000;
     private static final long PATIENCE_NANOS = 60_000_000_000L;
 
-    /// Turns a control step by step, each time when the picture stands still. Looks only when
-    /// something new was derived: looking takes the processors too.
+    /// Turns a control, and looks at the lock map.
     ///
     /// @param what it does, in words
     /// @param control its id
     /// @param from its first value
-    String line(String what, String control, double from) {
-        Node map = OnWindow.get(() -> scene.lookup("#lock-map"));
-        Rectangle2D area = OnWindow.get(() -> area(map));
+    String ofControl(String what, String control, double from) {
+        return line(
+                what,
+                "#lock-map",
+                i -> ((Slider) scene.lookup(control)).setValue(from + 2 * i + (i % 2)));
+    }
+
+    /// Turns some voices softer and louder by the keys for it, where a phrase is seen closely, and
+    /// looks at their sound.
+    String ofLevelKeys(String what, List<String> voices, GuideSpan phrase) {
+        OnWindow.run(() -> {
+            desk.sight().lookThrough(Lens.SOUND);
+            desk.sight().show(new Viewport(phrase.startSeconds(), phrase.endSeconds()));
+            desk.select(Selection.ofCells(voices, List.of(phrase)));
+            scene.getRoot().requestFocus();
+        });
+        OnWindow.painted();
+        return line(
+                what,
+                "#sound-lens",
+                i -> new Robot().keyType(i % 2 == 0 ? KeyCode.MINUS : KeyCode.EQUALS));
+    }
+
+    /// Changes something again and again, each time when the picture stands still. Looks only when
+    /// something new was derived: looking takes the processors too.
+    ///
+    /// @param watched id of what is looked at
+    /// @param change what is done, by its number
+    private String line(String what, String watched, IntConsumer change) {
+        Rectangle2D area = OnWindow.get(() -> area(scene.lookup(watched)));
         List<Double> millis = new ArrayList<>();
         List<Double> worked = new ArrayList<>();
         List<Double> derived = new ArrayList<>();
@@ -64,10 +96,10 @@ record WindowChanges(Desk desk, Scene scene) {
         for (int i = 0; i < CHANGES; i++) {
             OnWindow.waitFor(() -> !desk.stale().get() && desk.deriving().words().get().isEmpty());
             int[] before = settled(area);
-            double value = from + 2 * i + (i % 2);
+            int number = i;
             long seen = arrivals.get();
             long start = System.nanoTime();
-            OnWindow.run(() -> ((Slider) scene.lookup(control)).setValue(value));
+            OnWindow.run(() -> change.accept(number));
             while (arrivals.get() == seen) {
                 LockSupport.parkNanos(LOOK_EVERY_NANOS);
             }
@@ -105,8 +137,8 @@ record WindowChanges(Desk desk, Scene scene) {
         return Percentile.of(values.stream().mapToDouble(v -> v).toArray(), percent);
     }
 
-    private static Rectangle2D area(Node map) {
-        Bounds bounds = map.localToScreen(map.getLayoutBounds());
+    private static Rectangle2D area(Node region) {
+        Bounds bounds = region.localToScreen(region.getLayoutBounds());
         return new Rectangle2D(
                 bounds.getMinX(),
                 bounds.getMinY(),

@@ -3,41 +3,26 @@ package zelvan.desktop;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import javafx.geometry.Bounds;
 import javafx.scene.Node;
-import javafx.scene.control.ComboBox;
-import javafx.scene.control.Spinner;
 import javafx.scene.control.ToggleButton;
-import javafx.scene.image.WritableImage;
 import javafx.scene.input.KeyCode;
-import javafx.scene.input.MouseButton;
 import javafx.scene.shape.Rectangle;
 import javafx.stage.Stage;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.io.TempDir;
 import org.testfx.api.FxRobot;
 import org.testfx.framework.junit5.Start;
-import org.testfx.util.WaitForAsyncUtils;
 import zelvan.analysis.PitchTrack;
 import zelvan.analysis.VoiceAnalyser;
 import zelvan.audio.Loudness;
 import zelvan.audio.Sound;
-import zelvan.audio.SoundFile;
-import zelvan.audio.SoundFiles;
-import zelvan.audio.SoundFormat;
 import zelvan.derived.DerivedVoice;
 import zelvan.desktop.acts.Focus;
 import zelvan.desktop.acts.Selection;
 import zelvan.desktop.closeup.Lane;
-import zelvan.desktop.desk.Lens;
 import zelvan.desktop.desk.Viewport;
-import zelvan.desktop.sheets.PrintSheet;
-import zelvan.desktop.theme.Theme;
 import zelvan.dsp.Percentile;
 import zelvan.engine.Listening;
 import zelvan.level.LevelSettings;
@@ -58,7 +43,7 @@ import zelvan.units.Pitch;
 import zelvan.units.RecordedSpan;
 import zelvan.units.SongSpan;
 
-/// What is heard, and what is printed of it.
+/// What is heard.
 class ListeningTest extends WindowTestBase {
     @Start
     void start(Stage stage) {
@@ -158,110 +143,6 @@ class ListeningTest extends WindowTestBase {
         float[] samples = new float[(int) (20 * slowness * RATE)];
         source.read(0, 0, samples, samples.length);
         return new VoiceAnalyser().analyse(Sound.owning(RATE, samples)).pitch();
-    }
-
-    /// In the map and through all lenses; nothing else in the picture changes with it.
-    @Test
-    void thePlayheadStandsWhereTheSongIs(FxRobot robot) {
-        openDemo(robot);
-        robot.interact(() -> desk.sight().show(new Viewport(6, 14)));
-        for (Lens lens : Lens.values()) {
-            robot.interact(() -> desk.sight().lookThrough(lens));
-            String id =
-                    switch (lens) {
-                        case TIME -> "#close-up";
-                        case PITCH -> "#pitch-lens";
-                        case SOUND -> "#sound-lens";
-                    };
-            Node region = robot.lookup(id).query();
-            WritableImage at8 = withPlayheadAt(robot, 8, region);
-            WritableImage at12 = withPlayheadAt(robot, 12, region);
-            Bounds bounds = region.getBoundsInLocal();
-            assertThat(playheadX(region))
-                    .isCloseTo((12 - 6) / 8.0 * bounds.getWidth(), within(1.0));
-            if (lens != Lens.PITCH) {
-                // A line of up to two pixels, twice. Through that lens the tones of another
-                // chord stand out.
-                assertThat(differing(at8, at12))
-                        .isBetween((int) bounds.getHeight(), 4 * (int) bounds.getHeight() + 8);
-            }
-        }
-        Node map = robot.lookup("#lock-map").query();
-        withPlayheadAt(robot, 10, map);
-        assertThat(playheadX(map))
-                .isCloseTo(
-                        10 / desk.derived().get().seconds() * map.getBoundsInLocal().getWidth(),
-                        within(1.0));
-    }
-
-    private WritableImage withPlayheadAt(FxRobot robot, double seconds, Node region) {
-        robot.interact(() -> desk.hearing().player().seek(seconds));
-        double[] before = {-1};
-        waitUntil(() -> {
-            double now = WaitForAsyncUtils.asyncFx(() -> playheadX(region)).get();
-            boolean stands = now == before[0];
-            before[0] = now;
-            Thread.sleep(50);
-            return stands;
-        });
-        return picture(robot, region);
-    }
-
-    private static double playheadX(Node region) {
-        return region.lookup(".playhead").getTranslateX() + 0.5;
-    }
-
-    @Test
-    void draggingAlongTheRulerIsHeardAndLeavesThePlayheadThere(FxRobot robot) {
-        openDemo(robot);
-        Node map = robot.lookup("#lock-map").query();
-        double width = map.getBoundsInLocal().getWidth();
-        long before = output.writtenFrames();
-        robot.moveTo(at(robot, map, 0.3 * width, 20)).press(MouseButton.PRIMARY);
-        for (int i = 1; i <= 20; i++) {
-            robot.moveTo(at(robot, map, (0.3 + 0.005 * i) * width, 20));
-        }
-        waitUntil(() -> output.writtenFrames() > before + 2000);
-        robot.release(MouseButton.PRIMARY);
-        assertThat(desk.hearing().player().playing()).isFalse();
-        assertThat(desk.hearing().player().positionSeconds())
-                .isCloseTo(0.4 * desk.derived().get().seconds(), within(0.5));
-    }
-
-    @Test
-    void theSheetPrintsWhatIsAskedForAsItIsAskedFor(FxRobot robot, @TempDir Path folder)
-            throws Exception {
-        openDemo(robot);
-        robot.interact(() ->
-                new PrintSheet(work.prints(), new Theme(), () -> Optional.of(folder.toFile()))
-                        .alert()
-                        .show());
-        robot.clickOn("#print-voices").clickOn("#print-mix");
-        ComboBox<?> format = robot.lookup("#print-format").queryComboBox();
-        robot.interact(() -> format.getSelectionModel().select(1));
-        robot.clickOn("#print-loudness");
-        robot.interact(() ->
-                ((Spinner<?>) robot.lookup("#print-loudness-figure").query())
-                        .getEditor()
-                        .setText("-21.5"));
-        robot.interact(() -> desk.apply(new Edit.SetMix(desk.session().mix().withRoom(0.4))));
-        robot.clickOn("#print-room");
-        robot.clickOn("#print-go");
-        waitUntil(() -> said().stream().anyMatch(m -> m.startsWith("Printed the mix")));
-
-        Path mix = folder.resolve(desk.session().name() + " (mix).wav");
-        SoundFile printed = SoundFiles.read(mix);
-        assertThat(printed.format()).isEqualTo(SoundFormat.WAV_16);
-        assertThat(printed.sound().channelCount()).isEqualTo(2);
-        Loudness meter = new Loudness(RATE, 2);
-        meter.add(
-                new float[][] {printed.sound().channel(0), printed.sound().channel(1)},
-                printed.sound().frames());
-        assertThat(meter.integratedLufs()).isCloseTo(-21.5, within(0.1));
-        assertThat(said()).anyMatch(m -> m.contains("to -21.5 LUFS"));
-        try (var files = Files.list(folder)) {
-            assertThat(files).containsExactly(mix);
-        }
     }
 
     /// By a key: what is taken away of the esses, and nothing where nothing is.
@@ -373,33 +254,6 @@ class ListeningTest extends WindowTestBase {
         assertThat(looped).isEqualTo(desk.derived().get().clocks(left.id()).song(range));
         robot.interact(() -> desk.focusOn(Focus.NOTHING));
         assertThat(desk.hearing().player().loop()).contains(whole);
-    }
-
-    @Test
-    void theCloseUpFitsWhatIsSelectedAndTheSong(FxRobot robot) {
-        openDemo(robot);
-        List<GuideSpan> phrases = desk.derived().get().guidePhrases();
-        Voice left = voice("Mara double left");
-        robot.interact(
-                () -> desk.select(Selection.ofCells(List.of(left.id()), phrases.subList(2, 4))));
-        robot.interact(() -> window.scene().getRoot().requestFocus());
-        robot.type(KeyCode.X);
-        SongSpan shown = desk.sight().viewport().get().span();
-        assertThat(shown.startSeconds())
-                .isBetween(phrases.get(2).startSeconds() - 1, phrases.get(2).startSeconds());
-        assertThat(shown.endSeconds())
-                .isBetween(phrases.get(3).endSeconds(), phrases.get(3).endSeconds() + 1);
-        robot.press(KeyCode.SHIFT).type(KeyCode.X).release(KeyCode.SHIFT);
-        assertThat(desk.sight().viewport().get().span())
-                .isEqualTo(new SongSpan(0, desk.derived().get().seconds()));
-        // Without a phrase, the one where the playhead is.
-        robot.interact(() -> {
-            desk.select(Selection.NOTHING);
-            desk.hearing().goTo(phrases.get(5).middleSeconds());
-        });
-        robot.type(KeyCode.X);
-        assertThat(desk.sight().viewport().get().span().startSeconds())
-                .isCloseTo(phrases.get(5).startSeconds(), within(0.6));
     }
 
     private List<String> heardIds() {

@@ -60,6 +60,8 @@ public final class BodyBench {
     private static final int BLOCK = 512;
     private static final int PLAYED_VOICES = 24;
     private static final double PLAYED_SECONDS = 40;
+    private static final int PLAYED_ROUNDS = 2;
+    private static final double ROOM = 0.4;
 
     /// After a session was opened, before somebody plays it.
     private static final double STANDS_SECONDS = 3;
@@ -75,7 +77,12 @@ public final class BodyBench {
                 formants(voice, scratch.folder());
             }
         }
-        playing(KnownVoice.ALL.get(2));
+        Sound played = KnownVoice.ALL.get(2).sing(RATE_HERTZ).sound();
+        Epochs epochs = new EpochFinder().find(played, new VoiceAnalyser().analyse(played).pitch());
+        for (int round = 0; round < PLAYED_ROUNDS; round++) {
+            playing("time and pitch alone", played, epochs, moved(played.seconds()), 0);
+            playing("everything, in the room", played, epochs, everything(played.seconds()), ROOM);
+        }
         for (KnownVoice voice : KnownVoice.ALL.subList(2, 4)) {
             speed(voice);
         }
@@ -173,31 +180,31 @@ public final class BodyBench {
         return (System.nanoTime() - start) * 1e-9;
     }
 
-    /// Many voices in the room, to an output that keeps time, played for the first time.
-    private static void playing(KnownVoice known) {
-        Sound voice = known.sing(RATE_HERTZ).sound();
-        Epochs epochs = new EpochFinder().find(voice, new VoiceAnalyser().analyse(voice).pitch());
+    /// Many such voices, to an output that keeps time; the first of all is played as soon after the
+    /// program was started as somebody would.
+    private static void playing(String what, Sound voice, Epochs epochs, Shape shape, double room) {
         List<Program.Track> tracks =
                 IntStream.range(0, PLAYED_VOICES)
                         .mapToObj(k -> {
-                            VoiceRenderer all =
-                                    new VoiceRenderer(voice, epochs, everything(voice.seconds()));
-                            return new Program.Track("voice " + k, all, all, 0.2, 0.2);
+                            VoiceRenderer shaped = new VoiceRenderer(voice, epochs, shape);
+                            return new Program.Track("voice " + k, shaped, shaped, 0.2, 0.2);
                         })
                         .toList();
         try (Player player = new Player(new SimulatedOutput(RATE_HERTZ))) {
-            player.program(new Program(tracks, Version.LOCKED, 1, 1, 0.4));
+            player.program(new Program(tracks, Version.LOCKED, 1, 1, room));
             pause(STANDS_SECONDS);
             player.play();
             pause(PLAYED_SECONDS);
             System.out.printf(
                     Locale.ROOT,
-                    "%d such voices in the room for %.0f s: %d drop-outs, at least %d frames left in"
-                            + " the output%n",
+                    "%d tenors, %s, for %.0f s: %d drop-outs, at least %d of %d frames left in the"
+                            + " output%n",
                     PLAYED_VOICES,
+                    what,
                     PLAYED_SECONDS,
                     player.fill().dropouts(),
-                    player.fill().leastBufferedFrames());
+                    player.fill().leastBufferedFrames(),
+                    new SimulatedOutput(RATE_HERTZ).bufferFrames());
         }
     }
 
@@ -208,20 +215,27 @@ public final class BodyBench {
         }
     }
 
-    /// Time, pitch, formants, level, all harmonics and a low cut.
-    private static Shape everything(double seconds) {
+    /// Time and pitch.
+    private static Shape moved(double seconds) {
         List<TimeMap.Point> points = new ArrayList<>();
-        List<Curve.Point> levels = new ArrayList<>();
         List<PitchMap.Point> pitch = new ArrayList<>();
         for (double t = 0; t < seconds; t += 0.25) {
             double turn = Math.sin(3 * t);
             points.add(new TimeMap.Point(t, t + 0.02 * turn));
             pitch.add(new PitchMap.Point(t, 60 * turn));
-            levels.add(new Curve.Point(t, -6 + 6 * turn));
+        }
+        return Shape.of(TimeMap.of(points), PitchMap.of(pitch));
+    }
+
+    /// And formants, level, all harmonics and a low cut.
+    private static Shape everything(double seconds) {
+        List<Curve.Point> levels = new ArrayList<>();
+        for (double t = 0; t < seconds; t += 0.25) {
+            levels.add(new Curve.Point(t, -6 + 6 * Math.sin(3 * t)));
         }
         List<Double> harmonics = new ArrayList<>(Collections.nCopies(8, -2.0));
         harmonics.set(0, -6.0);
-        return Shape.of(TimeMap.of(points), PitchMap.of(pitch))
+        return moved(seconds)
                 .withFormants(Curve.everywhere(MOVED_CENTS))
                 .withGain(Curve.of(levels))
                 .withHarmonics(HarmonicGains.everywhere(harmonics))

@@ -22,7 +22,6 @@ import zelvan.measure.Doubt;
 import zelvan.measure.LevelLockMap;
 import zelvan.measure.Lock;
 import zelvan.measure.LockMap;
-import zelvan.measure.PitchLock;
 import zelvan.measure.PitchLockMap;
 import zelvan.session.Role;
 import zelvan.session.Voice;
@@ -40,13 +39,10 @@ import zelvan.units.GuideSpan;
 final class LockMapPainter {
     static final double RULER_HEIGHT = 34;
 
-    private static final double PATCH_PIXELS = 26;
+    /// Narrower cells are patches.
+    static final double PATCH_PIXELS = 26;
 
     static final double WIDEST_SECONDS = 0.08;
-    private static final double WIDEST_CENTS = 50;
-    private static final double WIDEST_DECIBELS = 6;
-    private static final double PITCH_PIXELS = 3;
-    private static final double LEVEL_PIXELS = 2;
 
     /// Lower cells have no room for a third bar.
     private static final double LOWEST_WITH_LEVEL = 22;
@@ -177,6 +173,7 @@ final class LockMapPainter {
         List<LockMap.Cell> cells = made.lock().cells();
         List<PitchLockMap.Cell> pitch = made.pitched().lock().cells();
         List<LevelLockMap.Cell> level = made.levelled().lock().cells();
+        ThinBars bars = new ThinBars(colours, version());
         // While something new is worked out there may be more phrases than cells, or fewer.
         int count = Math.min(cells.size(), geometry.phrases().size());
         for (int i = 0; i < count; i++) {
@@ -185,25 +182,15 @@ final class LockMapPainter {
                 continue;
             }
             cell(g, colours, row, cells.get(i), extent.x(), y, extent.width(), h);
-            if (i < pitch.size() && cells.get(i).state() != LockMap.State.SILENT) {
-                pitch(
-                        g,
-                        colours,
-                        pitch.get(i),
-                        extent.x(),
-                        y + h - PITCH_PIXELS - 3,
-                        extent.width());
+            if (cells.get(i).state() == LockMap.State.SILENT) {
+                continue;
             }
-            if (i < level.size()
-                    && cells.get(i).state() != LockMap.State.SILENT
-                    && h >= LOWEST_WITH_LEVEL) {
-                level(
-                        g,
-                        colours,
-                        level.get(i),
-                        extent.x(),
-                        y + h - PITCH_PIXELS - LEVEL_PIXELS - 5,
-                        extent.width());
+            if (i < pitch.size()) {
+                bars.pitch(g, pitch.get(i), extent, y + h - ThinBars.PITCH_PIXELS - 3);
+            }
+            if (i < level.size() && h >= LOWEST_WITH_LEVEL) {
+                double low = ThinBars.PITCH_PIXELS + ThinBars.LEVEL_PIXELS + 5;
+                bars.level(g, level.get(i), extent, y + h - low);
             }
         }
         for (Doubt doubt : desk.derived().get().doubts(voice)) {
@@ -270,8 +257,8 @@ final class LockMapPainter {
         double side = lean < 0 ? -1 : 1;
         g.setFill(colour.deriveColor(0, 1, 1, 0.35 + 0.65 * share));
         double bar = half * share;
-        double below = h >= LOWEST_WITH_LEVEL ? LEVEL_PIXELS + 2 : 0;
-        double tall = h - 10 - PITCH_PIXELS - 3 - below;
+        double below = h >= LOWEST_WITH_LEVEL ? ThinBars.LEVEL_PIXELS + 2 : 0;
+        double tall = h - 10 - ThinBars.PITCH_PIXELS - 3 - below;
         g.fillRect(side < 0 ? middle - bar : middle, y + 4, bar, tall);
         g.setFill(colour.deriveColor(0, 1, 1, 0.7));
         double far = half * reach;
@@ -289,60 +276,6 @@ final class LockMapPainter {
                 g.fillRect(Math.floor(at), y + 1, 1, 3);
             }
         }
-    }
-
-    /// The lower part: from the middle to the left how flat, to the right how sharp.
-    private void pitch(
-            GraphicsContext g,
-            Palette colours,
-            PitchLockMap.Cell cell,
-            double x,
-            double y,
-            double w) {
-        PitchLock lock = version().lock(cell);
-        if (lock.count() == 0) {
-            return;
-        }
-        double lean = version().leanCents(cell);
-        if (w < PATCH_PIXELS) {
-            g.setFill(SongStrip.patch(colours, lock.medianCents() / WIDEST_CENTS, lean));
-            g.fillRect(x, y - 1, w, PITCH_PIXELS + 2);
-            return;
-        }
-        double side = lean < 0 ? -1 : 1;
-        double half = w / 2 - 2;
-        double bar = half * Math.min(1, lock.medianCents() / WIDEST_CENTS);
-        double reach = half * Math.min(1, lock.p90Cents() / WIDEST_CENTS);
-        double middle = x + w / 2;
-        Color colour = side < 0 ? colours.early() : colours.late();
-        g.setFill(colour.deriveColor(0, 1, 1, 0.7));
-        g.fillRect(side < 0 ? middle - reach : middle, Math.floor(y + PITCH_PIXELS / 2), reach, 1);
-        g.setFill(colour);
-        g.fillRect(side < 0 ? middle - bar : middle, y, bar, PITCH_PIXELS);
-    }
-
-    /// Between them: how much softer or louder.
-    private void level(
-            GraphicsContext g,
-            Palette colours,
-            LevelLockMap.Cell cell,
-            double x,
-            double y,
-            double w) {
-        if (version().lock(cell).count() == 0) {
-            return;
-        }
-        double lean = version().leanDecibels(cell);
-        double share = Math.min(1, Math.abs(lean) / WIDEST_DECIBELS);
-        if (w < PATCH_PIXELS) {
-            g.setFill(SongStrip.patch(colours, share, lean));
-            g.fillRect(x, y, w, LEVEL_PIXELS + 1);
-            return;
-        }
-        double bar = (w / 2 - 2) * share;
-        double middle = x + w / 2;
-        g.setFill(lean < 0 ? colours.early() : colours.late());
-        g.fillRect(lean < 0 ? middle - bar : middle, y, bar, LEVEL_PIXELS);
     }
 
     private void figure(
