@@ -229,6 +229,7 @@ final class Screenshots {
                                 .with(LevelSettings.SLACK, 1.0)));
         desk.sight().lookThrough(Lens.SOUND);
         GuideSpan phrase = desk.derived().get().guidePhrases().get(1);
+        desk.select(Selection.ofCell(voice.id(), phrase));
         desk.sight().show(new Viewport(phrase.startSeconds() - 1, phrase.startSeconds() + 4));
     }
 
