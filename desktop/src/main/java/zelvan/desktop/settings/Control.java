@@ -31,8 +31,14 @@ final class Control {
     private static final long ONE_GO_NANOS = 800_000_000;
     private static final PseudoClass DIFFER = PseudoClass.getPseudoClass("differ");
     private static final double LABEL_WIDTH = 62;
+    private static final double LONG_LABEL_WIDTH = 94;
+
+    /// Letters that fit into the usual width.
+    private static final int SHORT_LETTERS = 10;
+
     private static final double UNIT_WIDTH = 20;
 
+    private final Label label;
     private final Slider slider;
     private final TextField field = new TextField();
     private final DoubleFunction<String> written;
@@ -57,6 +63,16 @@ final class Control {
                                         Math.clamp(number(typed), amount.least(), amount.most())),
                 value -> amount.name(value).orElse(text(value)),
                 changed);
+    }
+
+    /// Room for a name, so that it is not cut short.
+    static double labelWidth(String name) {
+        return name.length() > SHORT_LETTERS ? LONG_LABEL_WIDTH : LABEL_WIDTH;
+    }
+
+    /// Begins as far to the right as others do.
+    void align(double labelWidth) {
+        label.setMinWidth(labelWidth);
     }
 
     /// @param id for tests and automation
@@ -102,11 +118,11 @@ final class Control {
         field.setId(id + "-field");
         field.setPrefColumnCount(3);
         field.setAlignment(Pos.CENTER_RIGHT);
-        Label label = new Label(name);
+        label = new Label(name);
         label.setTooltip(new Tooltip(help));
         Label unitLabel = new Label(unit);
         unitLabel.getStyleClass().add("quiet");
-        label.setMinWidth(LABEL_WIDTH);
+        label.setMinWidth(labelWidth(name));
         unitLabel.setMinWidth(UNIT_WIDTH);
         field.setMinWidth(Region.USE_PREF_SIZE);
         HBox.setHgrow(slider, Priority.ALWAYS);

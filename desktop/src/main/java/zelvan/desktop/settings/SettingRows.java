@@ -25,6 +25,7 @@ final class SettingRows {
     private final Desk desk;
     private final Supplier<Scopes> scopes;
     private final Predicate<Enum<?>> offers;
+    private final double labelWidth;
     private final Map<Setting<?>, Row> rows = new LinkedHashMap<>();
 
     /// @param scopes where the settings are turned
@@ -41,6 +42,12 @@ final class SettingRows {
         this.desk = desk;
         this.scopes = scopes;
         this.offers = offers;
+        this.labelWidth =
+                settings.stream()
+                        .filter(Amount.class::isInstance)
+                        .mapToDouble(s -> Control.labelWidth(s.label()))
+                        .max()
+                        .orElse(0);
         settings.forEach(s -> rows.put(s, row(s)));
     }
 
@@ -53,6 +60,7 @@ final class SettingRows {
 
     private Row control(Amount amount) {
         Control control = new Control(amount, (v, gesture) -> turn(amount, v, gesture));
+        control.align(labelWidth);
         return new Row(control.node(), () -> control.show(values(amount)));
     }
 
