@@ -2,6 +2,7 @@ package zelvan.session;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import zelvan.timing.TimingSettings;
 
 /// A named change of what is wanted: a function from session to session.
@@ -234,10 +235,20 @@ public sealed interface Edit
     }
 
     /// What is heard of the whole.
-    record SetMix(Mix mix) implements Edit {
-        @Override
-        public String title() {
-            return "Blend and bed";
+    ///
+    /// @param title what of it is changed
+    record SetMix(String title, Mix mix) implements Edit {
+        public static SetMix blend(Mix now, double blend) {
+            return new SetMix("Blend of lead and voices", now.withBlend(blend));
+        }
+
+        public static SetMix bed(Mix now, boolean heard) {
+            return new SetMix(heard ? "Bed heard" : "Bed not heard", now.withBed(heard));
+        }
+
+        public static SetMix room(Mix now, double room) {
+            return new SetMix(
+                    String.format(Locale.ROOT, "Room: %.0f %%", 100 * room), now.withRoom(room));
         }
 
         @Override

@@ -57,7 +57,7 @@ class HistoryTest {
                             "Right",
                             new Protection(new RecordedSpan(at, at + 1), Protection.Kind.TIMING));
             case 5 -> new Edit.SetStrip("w", "Right", Strip.PLAIN.withMuted(at > 5), "muted");
-            case 6 -> new Edit.SetMix(new Mix(percent / 100, random.nextBoolean(), 0));
+            case 6 -> new Edit.SetMix("Blend", new Mix(percent / 100, random.nextBoolean(), 0));
             default -> new Edit.SetGuide("v", "Left", DOUBLES);
         };
     }

@@ -114,7 +114,7 @@ class SessionFileTest {
                                                                 .withWander(1)
                                                                 .withVibrato(0.25)))),
                                 ""),
-                        new Edit.SetMix(new Mix(-0.25, false, 0)))) {
+                        new Edit.SetMix("Blend", new Mix(-0.25, false, 0)))) {
             session = edit.apply(session);
         }
         return session;
@@ -279,7 +279,8 @@ class SessionFileTest {
     /// Files of before have no room.
     @Test
     void theRoomIsSaved() throws Exception {
-        Session session = new Edit.SetMix(Mix.ALL.withRoom(0.3).withBlend(0.5)).apply(session());
+        Session session =
+                new Edit.SetMix("Room", Mix.ALL.withRoom(0.3).withBlend(0.5)).apply(session());
         Path file = folder.resolve("room.zelvan");
         SessionFile.write(Target.fresh(file), session);
         assertThat(SessionFile.read(file).mix()).isEqualTo(new Mix(0.5, true, 0.3));

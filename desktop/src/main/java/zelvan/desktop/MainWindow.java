@@ -287,7 +287,7 @@ public final class MainWindow {
 
     private void switchBed() {
         Mix mix = desk.session().mix();
-        desk.apply(new Edit.SetMix(mix.withBed(!mix.bed())));
+        desk.apply(Edit.SetMix.bed(mix, !mix.bed()));
     }
 
     private void along(double share) {

@@ -44,7 +44,7 @@ class PrintSheetTest extends WindowTestBase {
                 ((Spinner<?>) robot.lookup("#print-loudness-figure").query())
                         .getEditor()
                         .setText("-21.5"));
-        robot.interact(() -> desk.apply(new Edit.SetMix(desk.session().mix().withRoom(0.4))));
+        robot.interact(() -> desk.apply(Edit.SetMix.room(desk.session().mix(), 0.4)));
         robot.clickOn("#print-room");
         robot.clickOn("#print-go");
         waitUntil(() -> said().stream().anyMatch(m -> m.startsWith("Printed the mix")));

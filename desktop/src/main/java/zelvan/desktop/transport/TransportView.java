@@ -171,7 +171,7 @@ public final class TransportView {
                     if (Math.abs(mix.blend() - v.doubleValue()) > 0.005) {
                         double snapped = Math.abs(v.doubleValue()) < 0.06 ? 0 : v.doubleValue();
                         desk.apply(
-                                new Edit.SetMix(mix.withBlend(snapped)),
+                                Edit.SetMix.blend(mix, snapped),
                                 blend.isValueChanging() ? blending : Gesture.begin());
                     }
                 });
@@ -193,7 +193,7 @@ public final class TransportView {
                     if (Math.abs(mix.room() - v.doubleValue()) > 0.005) {
                         double snapped = v.doubleValue() < 0.03 ? 0 : v.doubleValue();
                         desk.apply(
-                                new Edit.SetMix(mix.withRoom(snapped)),
+                                Edit.SetMix.room(mix, snapped),
                                 room.isValueChanging() ? blending : Gesture.begin());
                     }
                 });
@@ -203,8 +203,7 @@ public final class TransportView {
     private Node bedButton(Commands commands) {
         bed.setId("bed");
         bed.setTooltip(new Tooltip(commands.get("bed").tip()));
-        bed.setOnAction(
-                e -> desk.apply(new Edit.SetMix(desk.session().mix().withBed(bed.isSelected()))));
+        bed.setOnAction(e -> desk.apply(Edit.SetMix.bed(desk.session().mix(), bed.isSelected())));
         return bed;
     }
 
