@@ -6,31 +6,20 @@ import java.util.List;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicIntegerArray;
 import org.junit.jupiter.api.Test;
-import zelvan.render.VoiceSource;
 
 /// What is heard soon is worked out before it is read.
 class PlanAheadTest {
-    private static final int RATE = 48_000;
+    private static final int RATE = MonoSource.RATE;
 
     /// A source of which every tenth of a second must be worked out before it is read.
-    private static final class Planned implements VoiceSource {
+    private static final class Planned extends MonoSource {
         private static final int PIECE_FRAMES = RATE / 10;
-        private final AtomicIntegerArray planned = new AtomicIntegerArray(40);
+        private static final int PIECES = 40;
+        private final AtomicIntegerArray planned = new AtomicIntegerArray(PIECES);
         private final AtomicInteger tooLate = new AtomicInteger();
 
-        @Override
-        public int sampleRateHertz() {
-            return RATE;
-        }
-
-        @Override
-        public int channelCount() {
-            return 1;
-        }
-
-        @Override
-        public long frames() {
-            return (long) planned.length() * PIECE_FRAMES;
+        Planned() {
+            super((long) PIECES * PIECE_FRAMES);
         }
 
         @Override

@@ -2,48 +2,32 @@ package zelvan.play;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.Test;
-import zelvan.audio.Sound;
-import zelvan.render.RawSource;
 import zelvan.render.VoiceSource;
 
 class RehearsalTest {
-    private static final int RATE = 48_000;
+    private static final int RATE = MonoSource.RATE;
     private static final long BLOCK_NANOS = 20_000_000;
 
     private final AtomicLong firstFrame = new AtomicLong(-1);
     private final AtomicLong lastFrame = new AtomicLong(-1);
 
     /// A voice that tells what was read of it.
-    private final class Told implements VoiceSource {
-        private final VoiceSource silence = new RawSource(Sound.owning(RATE, new float[60 * RATE]));
+    private final class Told extends MonoSource {
         private final long readNanos;
 
         Told(long readNanos) {
+            super(60L * RATE);
             this.readNanos = readNanos;
         }
 
         @Override
-        public int sampleRateHertz() {
-            return RATE;
-        }
-
-        @Override
-        public int channelCount() {
-            return 1;
-        }
-
-        @Override
-        public long frames() {
-            return silence.frames();
-        }
-
-        @Override
         public void read(int channel, long frame, float[] into, int count) {
-            silence.read(channel, frame, into, count);
+            Arrays.fill(into, 0, count, 0);
             for (long end = System.nanoTime() + readNanos; System.nanoTime() < end; ) {
                 Thread.onSpinWait();
             }

@@ -180,8 +180,8 @@ public final class BodyBench {
         return (System.nanoTime() - start) * 1e-9;
     }
 
-    /// Many such voices, to an output that keeps time; the first of all is played as soon after the
-    /// program was started as somebody would.
+    /// Many such voices, to an output that keeps time. Formants were rendered before: what the
+    /// first play after the start is like is not told by this.
     private static void playing(String what, Sound voice, Epochs epochs, Shape shape, double room) {
         List<Program.Track> tracks =
                 IntStream.range(0, PLAYED_VOICES)
