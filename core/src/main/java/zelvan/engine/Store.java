@@ -10,6 +10,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
@@ -25,9 +26,10 @@ import org.jspecify.annotations.Nullable;
 /// How it works: who asks for a step asks for all that it needs; when that is there, the step waits
 /// in a queue, the most urgent first, for one of a few threads. No thread ever waits for a step.
 /// What may come later, and is soon done, leaves one of the threads to others: to the window, which
-/// paints meanwhile what came first. What nobody wants any more when its turn comes is dropped.
-/// What the newest that asked needs is always kept; of everything else, what was not asked for
-/// longest goes when it takes too much memory.
+/// paints meanwhile what came first. What nobody wants any more when its turn comes is given up,
+/// and so are the steps that wait for it, unless somebody has asked for one of them meanwhile: then
+/// it asks for its inputs again. What the newest that asked needs is always kept; of everything
+/// else, what was not asked for longest goes when it takes too much memory.
 ///
 /// Thread safety: any thread may call it.
 final class Store implements AutoCloseable {
@@ -116,10 +118,34 @@ final class Store implements AutoCloseable {
                         .whenComplete((done, problem) -> {
                             if (problem == null) {
                                 enqueue(entry);
+                            } else if (isCancelled(problem)) {
+                                planAgain(entry, problem);
                             } else {
                                 fail(entry, problem);
                             }
                         });
+    }
+
+    private static boolean isCancelled(Throwable problem) {
+        return problem instanceof CancellationException
+                || problem.getCause() instanceof CancellationException;
+    }
+
+    /// An input was given up. Whoever asked for the step after that has asked for its inputs too,
+    /// so those are on their way again.
+    private synchronized void planAgain(Entry<?> entry, Throwable problem) {
+        Optional<Asked> wanting = entry.askers.stream().filter(a -> !a.cancelled()).findFirst();
+        if (wanting.isEmpty() || workers.isShutdown()) {
+            fail(entry, problem);
+            return;
+        }
+        entry.planned = false;
+        List<CompletableFuture<?>> needs = new ArrayList<>();
+        for (Step<?> need : entry.step.needs()) {
+            needs.add(need(entry, need, wanting.get(), entry.rank));
+        }
+        entry.planned = true;
+        plan(entry, needs);
     }
 
     private synchronized void enqueue(Entry<?> entry) {
@@ -144,7 +170,7 @@ final class Store implements AutoCloseable {
         if (!entry.ranLater) {
             return true;
         }
-        if (laterRunning >= Math.max(1, workers.getCorePoolSize() - 1)) {
+        if (!mayRunLater()) {
             deferred.add(entry);
             return false;
         }
@@ -161,7 +187,17 @@ final class Store implements AutoCloseable {
 
     private synchronized void endLater() {
         laterRunning--;
-        if (!deferred.isEmpty() && !workers.isShutdown()) {
+        resumeDeferred();
+    }
+
+    private boolean mayRunLater() {
+        return laterRunning < Math.max(1, workers.getCorePoolSize() - 1);
+    }
+
+    /// Whatever ends lets one go on that was put off, as it may have been let go itself and have
+    /// become urgent before it ran.
+    private synchronized void resumeDeferred() {
+        if (!deferred.isEmpty() && mayRunLater() && !workers.isShutdown()) {
             workers.execute(deferred.poll());
         }
     }
@@ -245,7 +281,7 @@ final class Store implements AutoCloseable {
         void askedBy(Asked asked, int wanted) {
             askers.add(asked);
             if (wanted < rank) {
-                boolean waits = workers.getQueue().remove(this);
+                boolean waits = workers.getQueue().remove(this) || deferred.remove(this);
                 rank = wanted;
                 if (waits) {
                     workers.execute(this);
@@ -264,6 +300,8 @@ final class Store implements AutoCloseable {
             } finally {
                 if (later) {
                     endLater();
+                } else {
+                    resumeDeferred();
                 }
             }
         }

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
@@ -20,8 +21,11 @@ import zelvan.audio.SoundFormat;
 import zelvan.derived.Derived;
 import zelvan.exchange.VoiceFolder;
 import zelvan.files.Target;
+import zelvan.session.Scope;
 import zelvan.session.Session;
+import zelvan.session.Turn;
 import zelvan.testing.Takes;
+import zelvan.timing.TimingSettings;
 
 /// What the engine does where a file is bad, where it is stopped, and in the background.
 class EngineInTheBackgroundTest {
@@ -84,6 +88,28 @@ class EngineInTheBackgroundTest {
         try (Engine own = new Engine(new KeptWork(folder.resolve("kept-none")))) {
             assertThatThrownBy(() -> own.derive(session, cancelled))
                     .isInstanceOf(CancellationException.class);
+        }
+    }
+
+    /// An edit in the middle of an import, twice, at any moment of it.
+    @Test
+    void theLastOfSeveralEditsArrivesWhileNothingIsThereYet() throws Exception {
+        Random random = new Random(20261202);
+        for (int round = 0; round < 40; round++) {
+            try (Engine cold = new Engine(new KeptWork(folder.resolve("kept")), 2)) {
+                CompletableFuture<Derived> last = new CompletableFuture<>();
+                Session wanted = session;
+                for (double pull : new double[] {90, 50, 20}) {
+                    wanted =
+                            new Turn<>(List.of(Scope.ALL), "", TimingSettings.PULL, pull)
+                                    .apply(wanted);
+                    last = cold.want(wanted, List.of(), Progress.NONE, soFar -> {});
+                    Thread.sleep(random.nextInt(25));
+                }
+                assertThat(last.get(60, TimeUnit.SECONDS).session())
+                        .as("round %d", round)
+                        .isEqualTo(wanted);
+            }
         }
     }
 

@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Random;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
@@ -15,10 +16,13 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Supplier;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /// How steps are worked out, whatever they are.
 class StoreTest {
     private static final int SOON_SECONDS = 30;
+    private static final int ROUNDS = 250;
 
     private final List<String> ran = Collections.synchronizedList(new ArrayList<>());
     private final AtomicInteger askers = new AtomicInteger();
@@ -73,16 +77,38 @@ class StoreTest {
         }
     }
 
+    /// A step that does not leave its thread to others.
+    private record LongStep(String name) implements Step<String> {
+        @Override
+        public List<Step<?>> needs() {
+            return List.of();
+        }
+
+        @Override
+        public String run(Inputs inputs) {
+            return name;
+        }
+
+        @Override
+        public boolean takesLong() {
+            return true;
+        }
+    }
+
     private Named step(String name, Step<?>... needs) {
         return new Named(name, List.of(needs), () -> name);
     }
 
     private Named waiting(String name, CountDownLatch latch) {
+        return waiting(name, begun, latch);
+    }
+
+    private Named waiting(String name, CountDownLatch begins, CountDownLatch latch) {
         return new Named(
                 name,
                 List.of(),
                 () -> {
-                    begun.countDown();
+                    begins.countDown();
                     try {
                         latch.await();
                     } catch (InterruptedException e) {
@@ -254,5 +280,102 @@ class StoreTest {
         assertThat(soon(running)).isEqualTo("begun");
         assertCancelled(waiting);
         assertCancelled(store.get(step("after"), asked, 0));
+    }
+
+    /// A step that is given up fails only when the last of its inputs ends. Whoever asks for it
+    /// before that still gets it.
+    @Test
+    void aStepThatIsBeingGivenUpIsThereForWhoeverAsksMeanwhile() throws Exception {
+        CountDownLatch gate = new CountDownLatch(1);
+        CountDownLatch slowBegins = new CountDownLatch(1);
+        CountDownLatch slowEnds = new CountDownLatch(1);
+        Named slow = waiting("slow", slowBegins, slowEnds);
+        store.get(waiting("gate", gate), asked(), 0);
+        begun.await();
+        Asked old = asked();
+        var given = store.get(step("top", step("dropped"), slow), old, 1);
+        var kept = store.get(slow, asked(), 2);
+        old.supersede();
+        gate.countDown();
+        slowBegins.await();
+        var wanted = store.get(step("top", step("dropped"), slow), asked(), 1);
+        slowEnds.countDown();
+        assertThat(soon(wanted)).isEqualTo("top");
+        assertThat(soon(given)).isEqualTo("top");
+        assertThat(soon(kept)).isEqualTo("slow");
+        assertThat(ran).containsExactly("gate", "slow", "dropped", "top");
+    }
+
+    /// Two steps wait for one that may come later as well; the first of them becomes urgent.
+    @Test
+    void whatBecomesUrgentLetsThoseBehindItRun() throws Exception {
+        store.close();
+        store = new Store(new KeptWork(Path.of("nowhere")), 2);
+        CountDownLatch latch = new CountDownLatch(1);
+        Asked asked = asked();
+        store.get(waiting("first", latch), asked, Store.LATER);
+        begun.await();
+        CompletableFuture<String> urgent = store.get(step("urgent"), asked, Store.LATER + 1);
+        CompletableFuture<String> behind = store.get(step("behind"), asked, Store.LATER + 2);
+        // On the only thread that is free, once both have been put off.
+        soon(store.get(new LongStep("after both"), asked, Store.LATER + 3));
+        assertThat(soon(store.get(step("urgent"), asked, 0))).isEqualTo("urgent");
+        latch.countDown();
+        assertThat(soon(urgent)).isEqualTo("urgent");
+        assertThat(soon(behind)).isEqualTo("behind");
+    }
+
+    /// Sessions that follow upon each other at random moments, while the steps of none of them are
+    /// there yet: the last one is always worked out.
+    @ParameterizedTest(name = "seed {0}")
+    @ValueSource(longs = {1, 2, 3, 4})
+    void theLastOfSeveralSessionsIsAlwaysWorkedOut(long seed) throws Exception {
+        Random random = new Random(seed);
+        store.close();
+        store = new Store(new KeptWork(Path.of("nowhere")), 3);
+        for (int round = 0; round < ROUNDS; round++) {
+            CompletableFuture<String> last = CompletableFuture.completedFuture("");
+            Asked before = asked();
+            for (int session = 0; session < 4; session++) {
+                before.supersede();
+                before = asked();
+                int rank = random.nextBoolean() ? 0 : Store.LATER;
+                last = store.get(top(round, session, random), before, rank);
+                spin(random.nextInt(200_000));
+            }
+            assertThat(soon(last)).as("round %d", round).startsWith(round + " top");
+            store.trim(before);
+        }
+    }
+
+    /// Two steps of a session's own over one that all sessions share, which needs three more.
+    private Named top(int round, int session, Random random) {
+        List<Step<?>> read = new ArrayList<>();
+        for (int k = 0; k < 4; k++) {
+            read.add(busy(round + " read " + k, random));
+        }
+        Named left = busy(round + " left", random, read.get(0), read.get(1));
+        Named right = busy(round + " right", random, read.get(1), read.get(2), read.get(3));
+        Named shared = busy(round + " shared", random, left, right, read.get(3));
+        Named own = busy(round + " own " + session, random, shared, read.get(0));
+        return busy(round + " top " + session, random, own, shared, left);
+    }
+
+    private Named busy(String name, Random random, Step<?>... needs) {
+        int nanos = random.nextInt(40_000);
+        return new Named(
+                name,
+                List.of(needs),
+                () -> {
+                    spin(nanos);
+                    return name;
+                });
+    }
+
+    private static void spin(int nanos) {
+        long end = System.nanoTime() + nanos;
+        while (System.nanoTime() < end) {
+            Thread.onSpinWait();
+        }
     }
 }
