@@ -20,6 +20,7 @@ import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
 import zelvan.exchange.Delivery;
 import zelvan.exchange.MixPrinter;
+import zelvan.exchange.VoicePrinter;
 import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
 import zelvan.session.SessionFile;
@@ -87,11 +88,13 @@ final class PrintCommand implements Callable<Integer> {
             inputs.add(session);
             Targets targets = writing.targets(inputs);
             PrintWriter say = spec.commandLine().getOut();
-            Printing.print(derived, out, delivery, targets).forEach(p -> say.println(p.line()));
+            VoicePrinter.Outcome outcome = Printing.print(derived, out, delivery, targets);
+            outcome.printed().forEach(p -> say.println(p.line()));
             if (mix) {
                 say.println(
                         MixPrinter.print(derived, out, delivery, targets, Progress.NONE).line());
             }
+            Printing.failOnLacking(derived, outcome);
         }
         return 0;
     }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
+import zelvan.derived.VoiceFailed;
 import zelvan.engine.Progress;
 import zelvan.exchange.Delivery;
 import zelvan.exchange.LockReport;
@@ -21,18 +22,30 @@ import zelvan.session.Voice;
 final class Printing {
     private Printing() {}
 
-    /// The command line does all or nothing.
+    /// What the user can mend is mended before anything is written; a fault of the program in one
+    /// voice does not keep the others from it.
     static void failOnProblems(Derived derived) throws ZelvanProblem {
-        if (!derived.problems().isEmpty()) {
-            throw derived.problems().getFirst();
+        for (ZelvanProblem problem : derived.problems()) {
+            if (!(problem instanceof VoiceFailed)) {
+                throw problem;
+            }
+        }
+    }
+
+    /// Names a voice that is not among the files that were written.
+    static void failOnLacking(Derived derived, VoicePrinter.Outcome outcome) throws ZelvanProblem {
+        List<ZelvanProblem> lacking = new ArrayList<>(outcome.failed());
+        lacking.addAll(derived.problems());
+        if (!lacking.isEmpty()) {
+            throw lacking.getFirst();
         }
     }
 
     /// Prints every voice that follows the guide, and the guide if it is corrected.
     ///
     /// @param delivery as what the files are printed, and how loud
-    static List<Printed> print(Derived derived, Path folder, Delivery delivery, Targets targets)
-            throws ZelvanProblem {
+    static VoicePrinter.Outcome print(
+            Derived derived, Path folder, Delivery delivery, Targets targets) throws ZelvanProblem {
         return VoicePrinter.print(
                 VoicePrinter.jobs(derived), folder, delivery, targets, Progress.NONE);
     }
@@ -45,9 +58,13 @@ final class Printing {
     ///   printed
     static List<LockReport.Part> parts(Derived derived, List<Path> printed) {
         List<LockReport.Part> parts = new ArrayList<>();
-        List<Voice> printable = derived.printable();
+        List<Voice> printable =
+                derived.printable().stream().filter(v -> isThere(derived, v)).toList();
         for (Voice voice : derived.session().followers()) {
             DerivedVoice made = derived.voice(voice.id()).orElseThrow();
+            if (!isThere(derived, voice)) {
+                continue;
+            }
             Path file = derived.session().audioOf(voice).file();
             Path output = printed.isEmpty() ? file : printed.get(printable.indexOf(voice));
             parts.add(
@@ -62,6 +79,10 @@ final class Printing {
                             made.levelled().lock()));
         }
         return parts;
+    }
+
+    private static boolean isThere(Derived derived, Voice voice) {
+        return derived.voice(voice.id()).flatMap(DerivedVoice::file).isPresent();
     }
 
     static void writeJson(Derived derived, List<Path> printed, Target target) throws ZelvanProblem {

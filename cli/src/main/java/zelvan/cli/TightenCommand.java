@@ -21,6 +21,7 @@ import zelvan.engine.KeptWork;
 import zelvan.engine.Progress;
 import zelvan.exchange.Delivery;
 import zelvan.exchange.Printed;
+import zelvan.exchange.VoicePrinter;
 import zelvan.files.Output;
 import zelvan.files.Target;
 import zelvan.files.Targets;
@@ -115,8 +116,10 @@ final class TightenCommand implements Callable<Integer> {
         try (Engine engine = new Engine(KeptWork.ofUser())) {
             Derived derived = engine.derive(session, Progress.NONE);
             Printing.failOnProblems(derived);
-            List<Printed> printed = Printing.print(derived, out, Delivery.AS_IT_SOUNDS, targets);
-            if (reported.isPresent()) {
+            VoicePrinter.Outcome outcome =
+                    Printing.print(derived, out, Delivery.AS_IT_SOUNDS, targets);
+            List<Printed> printed = outcome.printed();
+            if (reported.isPresent() && outcome.failed().isEmpty()) {
                 Printing.writeJson(derived, Printing.files(printed), reported.get());
             }
             if (saved.isPresent()) {
@@ -127,6 +130,7 @@ final class TightenCommand implements Callable<Integer> {
                     .map(Printed::line)
                     .forEach(spec.commandLine().getOut()::println);
             Printing.summary(derived).forEach(spec.commandLine().getOut()::println);
+            Printing.failOnLacking(derived, outcome);
         }
         return 0;
     }

@@ -81,9 +81,31 @@ public record DerivedVoice(
                 Optional.empty());
     }
 
+    /// A track that could not be worked out: it is heard as it was recorded, if its file could be
+    /// read.
+    public static DerivedVoice failed(
+            String voiceId, Optional<VoiceSource> raw, ZelvanProblem problem) {
+        return new DerivedVoice(
+                voiceId,
+                Optional.empty(),
+                Map.of(),
+                Optional.empty(),
+                Optional.empty(),
+                Alignment.NONE,
+                new TimingResult(TimeMap.IDENTITY, Set.of()),
+                Optional.empty(),
+                raw,
+                raw,
+                LockMap.EMPTY,
+                Pitched.NOTHING,
+                Levelled.NOTHING,
+                List.of(),
+                Optional.of(problem));
+    }
+
     /// Whether its file is open and nothing else is known of it yet.
     public boolean isOnlyOpened() {
-        return file.isEmpty() && raw.isPresent();
+        return file.isEmpty() && raw.isPresent() && problem.isEmpty();
     }
 
     /// Whether it sounds as it was recorded.

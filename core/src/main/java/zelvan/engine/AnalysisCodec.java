@@ -71,6 +71,9 @@ final class AnalysisCodec {
 
     private static FrameRows readRows(DataInputStream in, int frames) throws IOException {
         int width = in.readInt();
+        if ((long) frames * width > in.available() / Short.BYTES) {
+            throw new IOException("there are not " + frames + " rows of " + width);
+        }
         byte[] bytes = new byte[frames * width * Short.BYTES];
         in.readFully(bytes);
         return FrameRows.ofBytes(width, bytes);

@@ -25,20 +25,36 @@ final class ArrayCodec {
     }
 
     static float[] readFloats(DataInputStream in) throws IOException {
-        float[] values = new float[in.readInt()];
-        bytes(in, values.length * Float.BYTES).asFloatBuffer().get(values);
+        ByteBuffer bytes = bytes(in, Float.BYTES);
+        float[] values = new float[bytes.limit() / Float.BYTES];
+        bytes.asFloatBuffer().get(values);
         return values;
     }
 
     static double[] readDoubles(DataInputStream in) throws IOException {
-        double[] values = new double[in.readInt()];
-        bytes(in, values.length * Double.BYTES).asDoubleBuffer().get(values);
+        ByteBuffer bytes = bytes(in, Double.BYTES);
+        double[] values = new double[bytes.limit() / Double.BYTES];
+        bytes.asDoubleBuffer().get(values);
         return values;
     }
 
-    private static ByteBuffer bytes(DataInputStream in, int count) throws IOException {
-        byte[] bytes = new byte[count];
+    /// @throws IOException if there are not as many as are said to come
+    private static ByteBuffer bytes(DataInputStream in, int width) throws IOException {
+        int count = count(in, width);
+        byte[] bytes = new byte[count * width];
         in.readFully(bytes);
         return ByteBuffer.wrap(bytes);
+    }
+
+    /// How many of something come next.
+    ///
+    /// @param width of each of them, bytes at least
+    /// @throws IOException if there is no room left for so many
+    static int count(DataInputStream in, int width) throws IOException {
+        int count = in.readInt();
+        if (count < 0 || count > in.available() / width) {
+            throw new IOException("there are not " + count + " of what comes next");
+        }
+        return count;
     }
 }

@@ -208,14 +208,24 @@ public final class Engine implements AutoCloseable {
                         done -> CompletableFuture.allOf(all.toArray(CompletableFuture[]::new)));
     }
 
-    /// Whether a file of the session is not as it was when a session was derived last. Looks at the
-    /// disk.
+    /// Whether a file of the session is not as it was when a session was derived last, or could not
+    /// be read on since. Looks at the disk. What was made of a file that was lost is made again by
+    /// the next derivation.
     public boolean filesHaveChanged(Session session) {
         Map<String, Recorded> known = files;
-        return session.voices().stream()
-                .anyMatch(v ->
-                        known.containsKey(v.id())
-                                && !Recorded.of(session, v).equals(known.get(v.id())));
+        boolean lost =
+                known.values().stream()
+                        .flatMap(read -> store.valueOf(read).stream())
+                        .flatMap(reading -> reading.file().stream())
+                        .anyMatch(file -> file.sound().isLost());
+        if (lost) {
+            store.clear();
+        }
+        return lost
+                || session.voices().stream()
+                        .anyMatch(v ->
+                                known.containsKey(v.id())
+                                        && !Recorded.of(session, v).equals(known.get(v.id())));
     }
 
     /// Listens in the background for voices that comb; see [Combing]. It takes a while, and so

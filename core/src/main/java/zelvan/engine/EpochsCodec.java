@@ -19,7 +19,7 @@ final class EpochsCodec {
     }
 
     static Epochs read(DataInputStream in) throws IOException {
-        int runs = in.readInt();
+        int runs = ArrayCodec.count(in, 3 * Integer.BYTES);
         int[] starts = new int[runs];
         int[] ends = new int[runs];
         double[][] marks = new double[runs][];

@@ -37,6 +37,7 @@ record Heard(Recorded read) implements Step<VoiceAnalysis> {
                 .analysis(file.sha256())
                 .orElseGet(() -> {
                     VoiceAnalysis made = new VoiceAnalyser().analyse(file.sound());
+                    read.failIfChanged(file);
                     inputs.kept().keep(file.sha256(), made);
                     return made;
                 });

@@ -199,11 +199,21 @@ public final class KeptWork {
                             new DataInputStream(
                                     new ByteArrayInputStream(
                                             bytes.array(), HEAD_BYTES, bytes.remaining())));
-            Files.setLastModifiedTime(file, FileTime.from(Instant.now()));
+            touch(file);
             return Optional.of(value);
-        } catch (IOException e) {
-            LOG.info("What was kept in {} cannot be read ({})", file, e.getMessage());
+        } catch (IOException | RuntimeException e) {
+            // What is kept may be of any program that wrote there; values check themselves.
+            LOG.info("What was kept in {} cannot be read ({})", file, e.toString());
             return Optional.empty();
+        }
+    }
+
+    /// Says that it was used; where that cannot be said, it goes the sooner.
+    private static void touch(Path file) {
+        try {
+            Files.setLastModifiedTime(file, FileTime.from(Instant.now()));
+        } catch (IOException e) {
+            LOG.debug("{} keeps its time ({})", file, e.toString());
         }
     }
 
@@ -226,27 +236,31 @@ public final class KeptWork {
             if (saves.getAndIncrement() % SAVES_A_LOOK == 0) {
                 prune();
             }
-        } catch (IOException e) {
-            LOG.info("Nothing could be kept in {} ({})", folder, e.getMessage());
+        } catch (IOException | RuntimeException e) {
+            // Whoever asked has what it asked for.
+            LOG.info("Nothing could be kept in {} ({})", folder, e.toString());
         }
     }
 
+    /// A file as it lay there when it was looked at: others use and remove files meanwhile.
+    private record Kept(Path file, FileStamp stamp) {}
+
     /// What was used last stays.
     private void prune() throws IOException {
-        List<Path> newest;
+        List<Kept> newest;
         try (Stream<Path> files = Files.list(folder)) {
             newest =
                     files.filter(Files::isRegularFile)
-                            .sorted(
-                                    Comparator.comparing((Path f) -> FileStamp.of(f).modified())
-                                            .reversed())
+                            .map(f -> new Kept(f, FileStamp.of(f)))
+                            .filter(k -> !k.stamp.isMissing())
+                            .sorted(Comparator.comparing((Kept k) -> k.stamp.modified()).reversed())
                             .toList();
         }
         long bytes = 0;
-        for (Path file : newest) {
-            bytes += Math.max(0, FileStamp.of(file).bytes());
+        for (Kept kept : newest) {
+            bytes += kept.stamp.bytes();
             if (bytes > mostBytes) {
-                Files.deleteIfExists(file);
+                Files.deleteIfExists(kept.file);
             }
         }
     }

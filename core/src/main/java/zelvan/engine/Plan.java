@@ -6,10 +6,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Consumer;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import zelvan.derived.DerivedVoice;
+import zelvan.derived.VoiceFailed;
+import zelvan.problem.ZelvanProblem;
 import zelvan.session.Role;
 import zelvan.session.Session;
 import zelvan.session.Voice;
@@ -23,6 +29,8 @@ import zelvan.tuning.Key;
 ///
 /// Thread safety: made by one thread, then any.
 final class Plan {
+    private static final Logger LOG = LoggerFactory.getLogger(Plan.class);
+
     private final Session session;
     private final Store store;
     private final Asked asked;
@@ -81,7 +89,8 @@ final class Plan {
         }
         return store.get(new Glanced(read), asked, Store.AT_ONCE + rank(voice))
                 .thenApply(glance ->
-                        glance.map(g -> DerivedVoice.opened(voice.id(), g.raw(), g.outline())));
+                        glance.map(g -> DerivedVoice.opened(voice.id(), g.raw(), g.outline())))
+                .exceptionally(problem -> leftOut("a glance at " + voice.name(), problem));
     }
 
     /// A track, as soon as it is worked out.
@@ -99,7 +108,52 @@ final class Plan {
                             ? key
                             : CompletableFuture.completedFuture(Optional.<Key>empty());
                 })
-                .thenCompose(found -> store.get(steps.made(voice, found), asked, rank));
+                .thenCompose(found -> store.get(steps.made(voice, found), asked, rank))
+                .exceptionally(problem -> failed(voice, problem));
+    }
+
+    /// What went wrong with one voice is a value of that voice: all others go on.
+    ///
+    /// @throws CompletionException if nothing went wrong and it was given up
+    private DerivedVoice failed(Voice voice, Throwable problem) {
+        ZelvanProblem said = problem(voice.name(), problem);
+        CompletableFuture<Reading> reading =
+                readings.getOrDefault(voice.id(), new CompletableFuture<>());
+        boolean read = reading.isDone() && !reading.isCompletedExceptionally();
+        return DerivedVoice.failed(
+                voice.id(), read ? reading.join().raw() : Optional.empty(), said);
+    }
+
+    private static Throwable cause(Throwable problem) {
+        return problem instanceof CompletionException && problem.getCause() != null
+                ? cause(problem.getCause())
+                : problem;
+    }
+
+    /// What a person is told of something that went wrong.
+    ///
+    /// @param name of the voice or recording
+    /// @throws CompletionException if nothing went wrong and it was given up
+    static ZelvanProblem problem(String name, Throwable problem) {
+        Throwable cause = cause(problem);
+        if (cause instanceof CancellationException) {
+            throw new CompletionException(cause);
+        }
+        if (cause instanceof StepFailed failed) {
+            return failed.problem();
+        }
+        LOG.error("{} could not be worked out", name, cause);
+        return new VoiceFailed(name, cause);
+    }
+
+    /// What only helps is left out where it fails.
+    private static <T> Optional<T> leftOut(String what, Throwable problem) {
+        Throwable cause = cause(problem);
+        if (cause instanceof CancellationException) {
+            throw new CompletionException(cause);
+        }
+        LOG.warn("Left out: {}", what, cause);
+        return Optional.empty();
     }
 
     /// What the takes of a voice are like, as soon as all are worked out.
@@ -137,7 +191,8 @@ final class Plan {
                                             .map(v -> new Told(read(v), Told.What.TONES))
                                             .toList());
                     return store.get(step, asked, session.voices().size());
-                });
+                })
+                .exceptionally(problem -> leftOut("the song's key", problem));
     }
 
     /// Whether a voice's file is there and is the recording that is meant.

@@ -3,6 +3,7 @@ package zelvan.engine;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import zelvan.audio.SoundFile;
 import zelvan.render.Epochs;
 import zelvan.render.VoiceSound;
 
@@ -48,10 +49,12 @@ record Prepared(Sounding sounding) implements Step<VoiceSound> {
     }
 
     private static Optional<Epochs> kept(Inputs inputs, Read read, VoiceSound sound) {
-        String sha256 = inputs.of(read).file().orElseThrow().sha256();
-        Optional<Epochs> kept = inputs.kept().epochs(sha256);
+        SoundFile file = inputs.of(read).file().orElseThrow();
+        Optional<Epochs> kept = inputs.kept().epochs(file.sha256());
         if (kept.isEmpty()) {
-            inputs.kept().keep(sha256, sound.epochs());
+            Epochs found = sound.epochs();
+            read.failIfChanged(file);
+            inputs.kept().keep(file.sha256(), found);
         }
         return kept;
     }

@@ -70,6 +70,15 @@ record Read(Path file, FileStamp stamp) implements Recorded {
         return read;
     }
 
+    /// What was found in a file belongs to its content as long as nobody has written to it.
+    ///
+    /// @throws StepFailed if somebody has, or if it could not be read
+    void failIfChanged(SoundFile opened) {
+        if (!opened.sound().isAsItWas()) {
+            throw new StepFailed(AudioFileProblem.changedWhileOpen(file));
+        }
+    }
+
     @Override
     public long bytes(Reading value) {
         return value.file().map(SoundFile::sound).map(Sound::bytesInMemory).orElse(0L);

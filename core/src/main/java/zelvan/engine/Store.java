@@ -232,9 +232,22 @@ final class Store implements AutoCloseable {
     }
 
     /// Whether a value is there already.
-    synchronized boolean isThere(Step<?> step) {
-        Entry<?> entry = entries.get(step);
-        return entry != null && entry.value.isDone();
+    boolean isThere(Step<?> step) {
+        return valueOf(step).isPresent();
+    }
+
+    /// A value, if it is there already.
+    @SuppressWarnings("unchecked") // an entry is of its step's type
+    synchronized <V> Optional<V> valueOf(Step<V> step) {
+        Entry<V> entry = (Entry<V>) entries.get(step);
+        return entry != null && entry.value.isDone()
+                ? Optional.of(entry.value.join())
+                : Optional.empty();
+    }
+
+    /// Forgets all values that are there.
+    synchronized void clear() {
+        entries.values().removeIf(entry -> entry.value.isDone());
     }
 
     /// How many values there are.

@@ -56,6 +56,7 @@ final class TakesWanted {
             all.add(
                     store.get(read, asked, mine)
                             .thenCompose(reading -> measured(id, read, audio, reading, mine))
+                            .exceptionally(problem -> failed(audio, problem))
                             .thenAccept(found -> {
                                 synchronized (known) {
                                     known.put(id, Optional.of(found));
@@ -89,6 +90,12 @@ final class TakesWanted {
                         asked,
                         rank)
                 .thenApply(takes -> new Known(takes, Optional.empty()));
+    }
+
+    private static Known failed(AudioReference audio, Throwable problem) {
+        return new Known(
+                List.of(),
+                Optional.of(Plan.problem(String.valueOf(audio.file().getFileName()), problem)));
     }
 
     private TakeMap map(List<GuideSpan> phrases) {

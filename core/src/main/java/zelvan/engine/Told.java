@@ -43,7 +43,9 @@ record Told(Recorded read, What what) implements Step<double[]> {
         return kept.told(file.sha256(), what.kind)
                 .orElseGet(() -> {
                     double[] found = what.finder.apply(file.sound());
-                    kept.keep(file.sha256(), what.kind, found);
+                    if (file.sound().isAsItWas()) {
+                        kept.keep(file.sha256(), what.kind, found);
+                    }
                     return found;
                 });
     }

@@ -8,6 +8,8 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CancellationException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import zelvan.audio.BroadcastStamp;
 import zelvan.audio.Headroom;
 import zelvan.audio.Sound;
@@ -29,6 +31,7 @@ import zelvan.session.Voice;
 /// with the same start and length, and stamped with the guide's place in its song. Each file is
 /// written beside its place and moved there when it is whole.
 public final class VoicePrinter {
+    private static final Logger LOG = LoggerFactory.getLogger(VoicePrinter.class);
     private static final int BLOCK_FRAMES = 1 << 16;
 
     /// One voice to be printed.
@@ -96,15 +99,21 @@ public final class VoicePrinter {
         return outputs;
     }
 
-    /// Prints all voices into a folder.
+    /// What came of printing.
+    ///
+    /// @param printed in the order of the jobs
+    /// @param failed why others were not; those that were are complete
+    public record Outcome(List<Printed> printed, List<ZelvanProblem> failed) {}
+
+    /// Prints all voices into a folder. One that cannot be printed does not keep the others from
+    /// it.
     ///
     /// @param targets decides what may be written
     /// @param progress is told how far it is, and asked whether to go on
-    /// @return in the order of the jobs
     /// @throws ZelvanProblem if one of the files must not be written, and then none is; or if the
     ///   system does not let it
     /// @throws CancellationException if it was cancelled; what was printed before is complete
-    public static List<Printed> print(
+    public static Outcome print(
             List<Job> jobs, Path folder, Delivery delivery, Targets targets, Progress progress)
             throws ZelvanProblem {
         double seconds = jobs.stream().mapToDouble(Job::seconds).max().orElse(0);
@@ -113,6 +122,7 @@ public final class VoicePrinter {
             files.add(targets.target(output));
         }
         List<Printed> printed = new ArrayList<>();
+        List<ZelvanProblem> failed = new ArrayList<>();
         for (int i = 0; i < jobs.size(); i++) {
             Job job = jobs.get(i);
             double before = (double) i / jobs.size();
@@ -121,11 +131,20 @@ public final class VoicePrinter {
             step.reached(0);
             long frames = (long) Math.ceil(seconds * job.source().sampleRateHertz() - 1e-6);
             SoundFormat format = delivery.format().orElse(job.recorded);
-            Sound sound = rendered(job.source, format, frames, step);
-            printed.add(print(job, sound, files.get(i), format, delivery));
+            try {
+                Sound sound = rendered(job.source, format, frames, step);
+                printed.add(print(job, sound, files.get(i), format, delivery));
+            } catch (ExchangeProblem e) {
+                failed.add(e);
+            } catch (CancellationException e) {
+                throw e;
+            } catch (RuntimeException e) {
+                LOG.error("{} could not be printed", job.name, e);
+                failed.add(ExchangeProblem.notPrinted(job.name, e));
+            }
         }
         progress.report("Printing", 1);
-        return printed;
+        return new Outcome(printed, failed);
     }
 
     /// Part of the work, and how far it is.

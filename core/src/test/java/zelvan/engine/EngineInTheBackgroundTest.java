@@ -3,15 +3,19 @@ package zelvan.engine;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
 import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -19,7 +23,10 @@ import org.junit.jupiter.api.io.TempDir;
 import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.derived.Derived;
+import zelvan.derived.DerivedVoice;
+import zelvan.derived.VoiceFailed;
 import zelvan.exchange.VoiceFolder;
+import zelvan.exchange.VoicePrinter;
 import zelvan.files.Target;
 import zelvan.session.Scope;
 import zelvan.session.Session;
@@ -70,6 +77,84 @@ class EngineInTheBackgroundTest {
                     .singleElement()
                     .satisfies(p -> assertThat(p.getMessage()).startsWith("c double.wav: "));
             assertThat(made.voice("v2").orElseThrow().lock().before().count()).isPositive();
+        }
+    }
+
+    /// A fault of the program in one voice; here whoever is told of its matching fails.
+    @Test
+    void oneVoiceThatFailsIsAProblemOfItsOwnAndTheRestGoesOn() throws Exception {
+        Path three = Files.createDirectories(folder.resolve("three"));
+        write(three);
+        SoundFiles.write(
+                Target.fresh(three.resolve("c double.wav")), Takes.LOW.sound(), SoundFormat.WAV_24);
+        Session wanted = VoiceFolder.session(List.of(three));
+        Progress failing =
+                (what, share) -> {
+                    if (what.equals("Matching c double")) {
+                        throw new IllegalStateException("a fault");
+                    }
+                };
+        try (Engine own = new Engine(new KeptWork(folder.resolve("kept-failing")))) {
+            List<Derived> made = new ArrayList<>();
+            made.add(own.derive(wanted, failing));
+            made.add(own.want(wanted, List.of(), failing, soFar -> {}).get(60, TimeUnit.SECONDS));
+            for (Derived each : made) {
+                assertThat(each.problems())
+                        .singleElement()
+                        .isInstanceOf(VoiceFailed.class)
+                        .satisfies(p ->
+                                assertThat(p.getMessage())
+                                        .startsWith("c double: it could not be worked out")
+                                        .contains("a fault"));
+                DerivedVoice failed = each.voice("v3").orElseThrow();
+                assertThat(failed.isOnlyOpened()).isFalse();
+                assertThat(failed.locked()).isEqualTo(failed.raw()).isPresent();
+                assertThat(each.voice("v2").orElseThrow().lock().before().count()).isPositive();
+                assertThat(VoicePrinter.jobs(each))
+                        .extracting(VoicePrinter.Job::name)
+                        .containsExactly("b double");
+            }
+            assertThat(own.derive(wanted, Progress.NONE).problems()).isEmpty();
+        }
+    }
+
+    /// What was found belongs to the content that was there before.
+    @Test
+    void ofAFileThatIsCutWhileItIsListenedToNothingIsKept() throws Exception {
+        Path cut = Files.createDirectories(folder.resolve("cut"));
+        write(cut);
+        Path file = cut.resolve("b double.wav");
+        byte[] whole = Files.readAllBytes(file);
+        Session wanted = VoiceFolder.session(List.of(cut));
+        KeptWork kept = new KeptWork(folder.resolve("kept-cut"));
+        String sha256 = SoundFiles.read(file).sha256();
+        AtomicBoolean done = new AtomicBoolean();
+        Progress cutting =
+                (what, share) -> {
+                    if (what.equals("Listening to b double") && !done.getAndSet(true)) {
+                        cut(file, whole);
+                    }
+                };
+        try (Engine own = new Engine(kept)) {
+            Derived made = own.derive(wanted, cutting);
+            assertThat(done).isTrue();
+            assertThat(made.problems())
+                    .singleElement()
+                    .satisfies(p ->
+                            assertThat(p.getMessage())
+                                    .startsWith("b double.wav: it was written to"));
+            assertThat(kept.analysis(sha256)).isEmpty();
+            Files.write(file, whole);
+            assertThat(own.filesHaveChanged(wanted)).isTrue();
+            assertThat(own.derive(wanted, Progress.NONE).problems()).isEmpty();
+        }
+    }
+
+    private static void cut(Path file, byte[] whole) {
+        try {
+            Files.write(file, Arrays.copyOf(whole, whole.length / 2));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
         }
     }
 

@@ -250,11 +250,12 @@ class EngineTest {
         List<VoicePrinter.Job> jobs = VoicePrinter.jobs(off);
         List<Printed> printed =
                 VoicePrinter.print(
-                        jobs,
-                        folder.resolve("printed"),
-                        Delivery.AS_IT_SOUNDS,
-                        Targets.replacingNothing(),
-                        Progress.NONE);
+                                jobs,
+                                folder.resolve("printed"),
+                                Delivery.AS_IT_SOUNDS,
+                                Targets.replacingNothing(),
+                                Progress.NONE)
+                        .printed();
         assertThat(jobs).hasSize(6);
         assertThat(printed).hasSize(6);
         for (int i = 0; i < jobs.size(); i++) {

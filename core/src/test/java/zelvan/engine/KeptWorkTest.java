@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Random;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -160,5 +161,55 @@ class KeptWorkTest {
         KeptWork nowhere = new KeptWork(file.resolve("kept"));
         nowhere.keep("abc", Takes.LEAD.analysis());
         assertThat(nowhere.analysis("abc")).isEmpty();
+    }
+
+    /// The frame says that it is whole, and what is in it makes no sense.
+    @Test
+    void whatMakesNoSenseIsMadeAgain() throws IOException {
+        KeptWork kept = new KeptWork(folder);
+        double[] nonsense = new double[200];
+        Arrays.fill(nonsense, Double.longBitsToDouble(0x7FFF_FFFF_7FFF_FFFFL));
+        kept.keep("abc", "tones1", nonsense);
+        Path file = files().getFirst();
+        for (String name :
+                List.of(
+                        "abc.v" + VoiceAnalysis.VERSION,
+                        "abc.e" + VoiceAnalysis.VERSION + "." + EpochFinder.VERSION,
+                        "abc-def.v" + VoiceAnalysis.VERSION + "." + Aligner.VERSION)) {
+            Files.copy(file, folder.resolve(name));
+        }
+        assertThat(kept.analysis("abc")).isEmpty();
+        assertThat(kept.epochs("abc")).isEmpty();
+        assertThat(kept.match("abc", "def")).isEmpty();
+        kept.keep("abc", Takes.LEAD.analysis());
+        assertThat(kept.analysis("abc")).isPresent();
+    }
+
+    /// Others use and remove files while there is too much of them.
+    @Test
+    void whatIsUsedWhileItIsPrunedDisturbsNobody() throws Exception {
+        KeptWork small = new KeptWork(folder, 100_000);
+        KeptWork using = new KeptWork(folder);
+        for (int i = 0; i < 400; i++) {
+            using.keep("file " + i, "tones1", new double[] {i});
+        }
+        AtomicBoolean ended = new AtomicBoolean();
+        Random random = new Random(7);
+        Thread user =
+                Thread.ofPlatform()
+                        .start(() -> {
+                            while (!ended.get()) {
+                                using.told("file " + random.nextInt(400), "tones1");
+                            }
+                        });
+        try {
+            for (int i = 0; i < 1600; i++) {
+                small.keep("new " + i, "tones1", new double[] {i});
+            }
+        } finally {
+            ended.set(true);
+            user.join();
+        }
+        assertThat(small.told("new 1599", "tones1")).hasValue(new double[] {1599});
     }
 }

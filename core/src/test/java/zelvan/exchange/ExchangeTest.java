@@ -151,20 +151,26 @@ class ExchangeTest {
         longer.channel(0)[10] = 0.5f;
         List<Printed> printed =
                 VoicePrinter.print(
-                        List.of(
-                                job(
-                                        folder.resolve("a.wav"),
-                                        brief,
-                                        new SoundFormat(SoundFormat.Container.WAV, 16, false)),
-                                job(
-                                        folder.resolve("b.flac"),
-                                        longer,
-                                        new SoundFormat(SoundFormat.Container.FLAC, 24, false)),
-                                job(folder.resolve("x/a.wav"), longer, SoundFormat.WAV_FLOAT)),
-                        folder.resolve("out"),
-                        Delivery.AS_IT_SOUNDS,
-                        Targets.replacingNothing(),
-                        Progress.NONE);
+                                List.of(
+                                        job(
+                                                folder.resolve("a.wav"),
+                                                brief,
+                                                new SoundFormat(
+                                                        SoundFormat.Container.WAV, 16, false)),
+                                        job(
+                                                folder.resolve("b.flac"),
+                                                longer,
+                                                new SoundFormat(
+                                                        SoundFormat.Container.FLAC, 24, false)),
+                                        job(
+                                                folder.resolve("x/a.wav"),
+                                                longer,
+                                                SoundFormat.WAV_FLOAT)),
+                                folder.resolve("out"),
+                                Delivery.AS_IT_SOUNDS,
+                                Targets.replacingNothing(),
+                                Progress.NONE)
+                        .printed();
         assertThat(printed)
                 .extracting(p -> p.file().getFileName().toString())
                 .containsExactly("a.wav", "b.flac", "a (2).wav");

@@ -71,6 +71,7 @@ class PrintingTest {
                         Delivery.in(format),
                         targets(),
                         progress)
+                .printed()
                 .stream()
                 .map(Printed::file)
                 .toList();
@@ -183,11 +184,12 @@ class PrintingTest {
                         false);
         for (Printed voice :
                 VoicePrinter.print(
-                        VoicePrinter.jobs(derived),
-                        folder.resolve("printed"),
-                        wanted,
-                        targets(),
-                        Progress.NONE)) {
+                                VoicePrinter.jobs(derived),
+                                folder.resolve("printed"),
+                                wanted,
+                                targets(),
+                                Progress.NONE)
+                        .printed()) {
             assertThat(Decibels.ofAmplitude(Headroom.peak(SoundFiles.read(voice.file()).sound())))
                     .isCloseTo(-3, within(0.001));
             assertThat(voice.words()).endsWith("its highest peak is at -3.0 dB");

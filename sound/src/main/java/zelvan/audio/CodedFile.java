@@ -47,13 +47,14 @@ final class CodedFile {
             } finally {
                 Files.deleteIfExists(copy);
             }
-        } catch (UnsupportedAudioFileException | IllegalArgumentException e) {
+        } catch (UnsupportedAudioFileException e) {
             throw new AudioFileProblem(
                     file,
                     "this is not a sound file that can be read",
                     "Export it as WAV, AIFF or FLAC",
                     e);
-        } catch (IOException e) {
+        } catch (IOException | RuntimeException e) {
+            // Decoders of others throw what they like where a file is damaged.
             throw new AudioFileProblem(
                     file,
                     "its sound could not be decoded (" + e.getMessage() + ")",

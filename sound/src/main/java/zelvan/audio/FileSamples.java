@@ -14,8 +14,8 @@ import zelvan.files.FileStamp;
 /// keeps near what was read lately, and gives the memory away where it is needed.
 ///
 /// The file stays open, so that one that takes its place does no harm. One that is written to while
-/// it is open sounds as it is then, and is silent where it was cut off: who must not take that for
-/// the recording asks [#isAsItWas].
+/// it is open sounds as it is then, and is silent where it was cut off or cannot be read: who must
+/// not take that for the recording asks [#isAsItWas].
 final class FileSamples implements Sound.Reader {
     private final Path file;
     private final FileStamp stamp;
@@ -24,6 +24,7 @@ final class FileSamples implements Sound.Reader {
     private final SoundFormat format;
     private final int frames;
     private volatile FileChannel open;
+    private volatile boolean lost;
 
     /// @param open the file; closed when nobody needs the samples any more
     /// @param stamp of the file when it was opened
@@ -49,10 +50,16 @@ final class FileSamples implements Sound.Reader {
         return frames;
     }
 
-    /// Whether nobody has written to the file since it was opened. Looks at the disk.
+    /// Whether nobody has written to the file since it was opened, and all that was asked for could
+    /// be read. Looks at the disk.
     @Override
     public boolean isAsItWas() {
-        return FileStamp.of(file).equals(stamp);
+        return !lost && FileStamp.of(file).equals(stamp);
+    }
+
+    @Override
+    public boolean isLost() {
+        return lost;
     }
 
     @Override
@@ -97,7 +104,7 @@ final class FileSamples implements Sound.Reader {
     private void again(ByteBuffer room, long from, ClosedChannelException closed) {
         boolean interrupted = Thread.interrupted();
         try {
-            if (!isAsItWas()) {
+            if (!FileStamp.of(file).equals(stamp)) {
                 throw closed;
             }
             open = FileChannel.open(file, StandardOpenOption.READ);
@@ -112,7 +119,8 @@ final class FileSamples implements Sound.Reader {
         }
     }
 
-    private static void silence(ByteBuffer room) {
+    private void silence(ByteBuffer room) {
+        lost = true;
         Arrays.fill(room.array(), room.position(), room.limit(), (byte) 0);
     }
 }

@@ -28,10 +28,11 @@ final class Mp4Stream {
             if (size < 8) {
                 throw new Promise.Broken("a part of it is damaged");
             }
-            if (at + size > file.limit()) {
+            long there = file.limit() - at;
+            if (size > there) {
                 throw new Promise.Broken(
                         "the file is cut short: "
-                                + (at + size - file.limit())
+                                + (size - there)
                                 + " bytes are missing at the end");
             }
             at += size;
@@ -42,9 +43,9 @@ final class Mp4Stream {
     /// The length of the first track, in units that for sound are its frames.
     private static Promise length(ByteBuffer file) {
         int at = inside(file, 0, file.limit(), "moov");
-        int end = at < 0 ? 0 : at - 8 + file.getInt(at - 8);
+        long end = at < 0 ? 0 : at - 8 + Integer.toUnsignedLong(file.getInt(at - 8));
         for (String box : new String[] {"trak", "mdia", "mdhd"}) {
-            at = at < 0 ? -1 : inside(file, at, Math.min(end, file.limit()), box);
+            at = at < 0 ? -1 : inside(file, at, (int) Math.min(end, file.limit()), box);
         }
         if (at < 0 || at + 24 > file.limit() || file.get(at) != 0) {
             return Promise.NONE;

@@ -80,6 +80,11 @@ public final class Sound {
             return true;
         }
 
+        /// Whether some that were asked for could not be read, and were silent instead.
+        default boolean isLost() {
+            return false;
+        }
+
         /// How much memory they take, all channels of them.
         default long bytesInMemory() {
             return 0;
@@ -152,6 +157,11 @@ public final class Sound {
     /// written to that. May look at the disk.
     public boolean isAsItWas() {
         return !(channels[0] instanceof Elsewhere elsewhere) || elsewhere.samples.isAsItWas();
+    }
+
+    /// Whether some of it could not be read when it was asked for, and was silent instead.
+    public boolean isLost() {
+        return channels[0] instanceof Elsewhere elsewhere && elsewhere.samples.isLost();
     }
 
     /// How much memory it takes, about; what stays in its file takes none.

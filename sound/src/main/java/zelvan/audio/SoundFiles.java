@@ -234,9 +234,10 @@ public final class SoundFiles {
             }
             WavLayout layout = WavLayout.read(bytes);
             long end = layout.dataOffset() + layout.dataBytes();
+            boolean beyond = layout.dataBytes() > open.size() - layout.dataOffset();
             // A header that promises no length means all that is there; what is wrong with one is
             // for whoever reads the file to say.
-            if (end > open.size() || end == bytes.limit() || layout.sampleRateHertz() <= 0) {
+            if (beyond || end == bytes.limit() || layout.sampleRateHertz() <= 0) {
                 return Optional.empty();
             }
             int frames = (int) (layout.dataBytes() / layout.frameBytes());

@@ -131,7 +131,37 @@ class DamagedFilesTest {
         return samples;
     }
 
-    /// Asked for less than a frame a decoder gives nothing, for ever.
+    /// Asked for less than a frame a decoder gives nothing, for ever. A length of 64 bits that
+    /// leads beyond all numbers when it is added to its place.
+    @ParameterizedTest
+    @ValueSource(longs = {Long.MAX_VALUE, Long.MAX_VALUE - 30, 1L << 33, -1})
+    void anMp4WhoseLengthOverflowsIsRefused(long size) throws Exception {
+        byte[] bytes = whole("lead.m4a");
+        int type = ByteBuffer.wrap(bytes).getInt(0);
+        ByteBuffer.wrap(bytes).putInt(type, 1).putLong(type + 8, size);
+        Path damaged = file("lead.m4a", bytes);
+        assertThatThrownBy(() -> SoundFiles.read(damaged))
+                .isInstanceOf(AudioFileProblem.class)
+                .hasMessageStartingWith("lead.m4a: ");
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {Long.MAX_VALUE, Long.MAX_VALUE - 60, 1L << 40})
+    void anRf64FileThatPromisesTooMuchIsRefused(long dataBytes) throws Exception {
+        ByteBuffer bytes = ByteBuffer.allocate(4000).order(ByteOrder.LITTLE_ENDIAN);
+        bytes.put("RF64".getBytes(StandardCharsets.US_ASCII)).putInt(-1);
+        bytes.put("WAVEds64".getBytes(StandardCharsets.US_ASCII)).putInt(16);
+        bytes.putLong(4000).putLong(dataBytes);
+        bytes.put("fmt ".getBytes(StandardCharsets.US_ASCII)).putInt(16);
+        bytes.putShort((short) 1).putShort((short) 1).putInt(48_000).putInt(96_000);
+        bytes.putShort((short) 2).putShort((short) 16);
+        bytes.put("data".getBytes(StandardCharsets.US_ASCII)).putInt(-1);
+        Path file = file("long.wav", bytes.array());
+        assertThatThrownBy(() -> SoundFiles.read(file))
+                .isInstanceOf(AudioFileProblem.class)
+                .hasMessageStartingWith("long.wav: ");
+    }
+
     @ParameterizedTest
     @ValueSource(strings = {"flac", "aiff"})
     void whatIsTooLongIsSaidAtOnce(String container) throws Exception {

@@ -5,11 +5,13 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.stream.Collectors;
 import javafx.application.Platform;
 import org.jspecify.annotations.Nullable;
 import zelvan.derived.Derived;
 import zelvan.derived.DerivedVoice;
 import zelvan.derived.RecordingChanged;
+import zelvan.derived.VoiceFailed;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.desk.Message;
 import zelvan.engine.Engine;
@@ -156,8 +158,27 @@ public final class Deriving {
             listenForFlaws(from);
             listen(known, from);
         }
-        known.problems().forEach(this::tell);
+        known.problems().stream().filter(p -> !(p instanceof VoiceFailed)).forEach(this::tell);
+        tellFailed(known.problems());
         desk.know(roles.guess(known));
+    }
+
+    /// One fault may concern all voices, of the guide for instance; it is told once.
+    private void tellFailed(List<ZelvanProblem> problems) {
+        List<ZelvanProblem> failed =
+                problems.stream().filter(VoiceFailed.class::isInstance).toList();
+        if (failed.size() == 1) {
+            tell(failed.getFirst());
+        } else if (!failed.isEmpty()) {
+            tell(
+                    failed.size()
+                            + " tracks could not be worked out and sound as they were recorded: "
+                            + failed.stream()
+                                    .map(ZelvanProblem::subject)
+                                    .collect(Collectors.joining(", "))
+                            + ". They are tried again after the next change. The first fault: "
+                            + failed.getFirst().getMessage());
+        }
     }
 
     private void listen(Derived known, int from) {
@@ -202,13 +223,16 @@ public final class Deriving {
     /// Tells what is wrong with a track, once as long as it stands there.
     private void tell(ZelvanProblem problem) {
         String text = String.valueOf(problem.getMessage());
-        if (desk.messages().stream().anyMatch(m -> m.text().equals(text))) {
-            return;
-        }
         if (problem instanceof RecordingChanged changed) {
-            desk.say(text, new Message.Offer("Take it as it is now", () -> use(changed.now())));
+            tell(text, new Message.Offer("Take it as it is now", () -> use(changed.now())));
         } else {
-            desk.say(text);
+            tell(text);
+        }
+    }
+
+    private void tell(String text, Message.Offer... offers) {
+        if (desk.messages().stream().noneMatch(m -> m.text().equals(text))) {
+            desk.say(text, offers);
         }
     }
 

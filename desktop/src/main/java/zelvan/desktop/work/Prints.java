@@ -158,14 +158,13 @@ public final class Prints {
             throws ZelvanProblem {
         List<String> done = new ArrayList<>();
         List<Printed> files = new ArrayList<>();
+        List<ZelvanProblem> lacking = new ArrayList<>();
         if (wish.voices) {
-            files.addAll(
+            VoicePrinter.Outcome outcome =
                     VoicePrinter.print(
-                            VoicePrinter.jobs(derived),
-                            folder,
-                            wish.delivery(),
-                            targets,
-                            progress));
+                            VoicePrinter.jobs(derived), folder, wish.delivery(), targets, progress);
+            files.addAll(outcome.printed());
+            lacking.addAll(outcome.failed());
             done.add(files.size() + " voices");
         }
         if (wish.mix) {
@@ -177,12 +176,11 @@ public final class Prints {
         files.stream()
                 .filter(f -> !f.words().isEmpty())
                 .forEach(f -> said.add(f.file().getFileName() + ": " + f.words()));
-        List<ZelvanProblem> lacking =
-                derived.session().voices().stream()
-                        .flatMap(v -> derived.voice(v.id()).stream())
-                        .filter(made -> made.file().isEmpty())
-                        .flatMap(made -> made.problem().stream())
-                        .toList();
+        derived.session().voices().stream()
+                .flatMap(v -> derived.voice(v.id()).stream())
+                .filter(made -> made.file().isEmpty())
+                .flatMap(made -> made.problem().stream())
+                .forEach(lacking::add);
         lacking.forEach(p -> said.add("Not printed: " + p.getMessage()));
         return new Outcome(lacking.isEmpty() ? Ending.WHOLE : Ending.LACKING, said);
     }
