@@ -62,12 +62,15 @@ public final class BodyMapper {
         for (int i = 0; i < stretches.size(); i++) {
             RecordedSpan span = stretches.get(i).span;
             double value = of.applyAsDouble(stretches.get(i).settings);
-            add(points, span.startSeconds() - OVER_SECONDS, outside);
-            add(points, span.startSeconds(), value);
-            add(points, span.endSeconds(), value);
+            double before = i == 0 ? -FAR_SECONDS : stretches.get(i - 1).span.endSeconds();
             boolean last = i + 1 == stretches.size();
-            double next = last ? FAR_SECONDS : stretches.get(i + 1).span.startSeconds();
-            if (next - span.endSeconds() > 2 * OVER_SECONDS) {
+            double after = last ? FAR_SECONDS : stretches.get(i + 1).span.startSeconds();
+            if (span.startSeconds() - before > 2 * OVER_SECONDS) {
+                add(points, span.startSeconds() - OVER_SECONDS, outside);
+            }
+            add(points, Math.max(span.startSeconds(), (before + span.startSeconds() + OVER_SECONDS) / 2), value);
+            add(points, Math.min(span.endSeconds(), (span.endSeconds() + after - OVER_SECONDS) / 2), value);
+            if (after - span.endSeconds() > 2 * OVER_SECONDS) {
                 add(points, span.endSeconds() + OVER_SECONDS, outside);
             }
         }
@@ -75,7 +78,8 @@ public final class BodyMapper {
         return Curve.of(points);
     }
 
-    /// Where two lie near each other, one goes over into the other.
+    /// Where two lie near each other, one goes over into the other, in the time that this takes
+    /// anywhere.
     private static void add(List<Curve.Point> points, double seconds, double value) {
         if (seconds > points.getLast().seconds()) {
             points.add(new Curve.Point(seconds, value));

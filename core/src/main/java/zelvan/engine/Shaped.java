@@ -62,8 +62,7 @@ record Shaped(
             return shape;
         }
         SeamLead lead = SeamLead.of(seams, inputs.of(sounding.voice()), shape.pitch()::centsAt);
-        return shape.withPitch(shape.pitch().plus(lead.cents()))
-                .withGain(shape.gainDecibels().plus(lead.decibels()));
+        return shape.withPitch(shape.pitch().plus(lead.cents())).louderBy(lead.decibels());
     }
 
     @Override

@@ -88,19 +88,8 @@ public final class LevelMapper {
         List<TurnedSound> sounds = turner.turned();
         Curve drawn = drawn(phrases, notes).plus(byHand());
         Curve gain = drawn.plus(GainCurve.of(turner.stretches(sounds)));
-        return new LevelResult(within(gain), sounds, left(phrases, drawn), left(notes, drawn));
-    }
-
-    private static Curve within(Curve gain) {
-        List<Curve.Point> points = new ArrayList<>();
-        for (int i = 0; i < gain.size(); i++) {
-            Curve.Point point = gain.point(i);
-            points.add(
-                    new Curve.Point(
-                            point.seconds(),
-                            Math.clamp(point.value(), GainCurve.SILENCE_DECIBELS, MOST_DECIBELS)));
-        }
-        return Curve.of(points);
+        return new LevelResult(
+                gain.within(GainCurve.SILENCE_DECIBELS, MOST_DECIBELS), sounds, left(phrases, drawn), left(notes, drawn));
     }
 
     private List<Compared> comparedPhrases() {
@@ -157,6 +146,7 @@ public final class LevelMapper {
     }
 
     /// What is sung goes from one gain to the next; before the first and after the last it stays.
+    /// Where something is protected, nothing is done.
     private Curve drawn(List<Compared> phrases, List<Compared> notes) {
         List<Stretch> stretches = new ArrayList<>();
         for (Compared phrase : phrases) {
@@ -173,19 +163,37 @@ public final class LevelMapper {
         if (stretches.isEmpty()) {
             return Curve.NONE;
         }
+        for (RecordedSpan fence : wanted.fences) {
+            stretches = beside(fence.widenedBy(OVER_SECONDS / 2), stretches);
+        }
         return GainCurve.of(stretched(stretches));
     }
 
-    private Stretch moved(Compared one, LevelSettings here) {
-        boolean fenced = wanted.fences.stream().anyMatch(f -> f.overlaps(one.span()));
-        double move =
-                fenced
-                        ? 0
-                        : Math.clamp(
-                                here.moveDecibels(one.offDecibels()),
-                                -MOST_LOWERED_DECIBELS,
-                                MOST_RAISED_DECIBELS);
-        return new Stretch(one.span(), move, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY);
+    /// What is left of stretches outside of one in which nothing is done.
+    private static List<Stretch> beside(RecordedSpan fence, List<Stretch> stretches) {
+        List<Stretch> beside = new ArrayList<>();
+        for (Stretch stretch : stretches) {
+            for (RecordedSpan left : stretch.span().without(fence)) {
+                if (left.equals(stretch.span()) || left.seconds() >= 2 * OVER_SECONDS) {
+                    beside.add(goingOver(left, stretch.decibels()));
+                }
+            }
+        }
+        beside.add(goingOver(fence, 0));
+        return beside;
+    }
+
+    private static Stretch goingOver(RecordedSpan span, double decibels) {
+        return new Stretch(span, decibels, Double.POSITIVE_INFINITY, Double.POSITIVE_INFINITY);
+    }
+
+    private static Stretch moved(Compared one, LevelSettings here) {
+        return goingOver(
+                one.span(),
+                Math.clamp(
+                        here.moveDecibels(one.offDecibels()),
+                        -MOST_LOWERED_DECIBELS,
+                        MOST_RAISED_DECIBELS));
     }
 
     /// Those that touch or overlap leave room to go over; the outer ones reach to the ends.

@@ -141,6 +141,7 @@ record SoundTurner(
     private static boolean isTurnedFurther(TurnedSound turned, List<TurnedSound> sounds) {
         return sounds.stream()
                 .filter(other -> other != turned)
+                .filter(other -> other.gainDecibels() != 0)
                 .filter(other -> other.sound().span().overlaps(turned.sound().span()))
                 .anyMatch(other ->
                         other.gainDecibels() < turned.gainDecibels()

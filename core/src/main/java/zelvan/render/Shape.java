@@ -80,6 +80,12 @@ public record Shape(
         return new Shape(time, pitch, formantCents, formantRanges, decibels, harmonics, lowCuts);
     }
 
+    /// As much louder on top. What adds up to more than can be is as much as can be, so that nothing
+    /// is refused that was wanted bit by bit.
+    public Shape louderBy(Curve decibels) {
+        return withGain(gainDecibels.plus(decibels).within(LEAST_DECIBELS, MOST_DECIBELS));
+    }
+
     public Shape withHarmonics(HarmonicGains value) {
         return new Shape(time, pitch, formantCents, formantRanges, gainDecibels, value, lowCuts);
     }

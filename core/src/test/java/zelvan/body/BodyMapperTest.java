@@ -5,9 +5,12 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import zelvan.render.LowCut;
 import zelvan.render.LowCuts;
 import zelvan.setting.Settings;
+import zelvan.units.Curve;
 import zelvan.units.RecordedSpan;
 
 class BodyMapperTest {
@@ -53,6 +56,37 @@ class BodyMapperTest {
             assertThat(Math.abs(body.formantCents().at(t) - last)).isLessThan(31);
             last = body.formantCents().at(t);
         }
+    }
+
+    /// Each holds in all of its phrase however near the next one is, and nothing dips in between.
+    @ParameterizedTest
+    @ValueSource(doubles = {0, 0.001, 0.03, 0.049, 0.051, 0.07, 0.099})
+    void neighboursHoldInAllOfTheirPhrases(double gap) {
+        BodySettings higher = BodySettings.of(Settings.of(BodySettings.FORMANTS, 4.0));
+        Curve same = cents(gap, LOWER);
+        for (double t = 2; t < 4 + gap; t += 0.01) {
+            assertThat(same.at(t)).as("%.2f s", t).isCloseTo(-200, within(1e-6));
+        }
+        Curve cents = cents(gap, higher);
+        for (double t = 2; t < 2.97; t += 0.01) {
+            assertThat(cents.at(t)).as("%.2f s", t).isCloseTo(-200, within(1e-6));
+        }
+        for (double t = 2.97; t < 3.03 + gap; t += 0.001) {
+            assertThat(cents.at(t + 0.001)).isGreaterThanOrEqualTo(cents.at(t) - 1e-9);
+        }
+        for (double t = 3.03 + gap; t < 4 + gap; t += 0.01) {
+            assertThat(cents.at(t)).as("%.2f s", t).isCloseTo(400, within(1e-6));
+        }
+    }
+
+    private static Curve cents(double gap, BodySettings second) {
+        return BodyMapper.map(
+                        PLAIN,
+                        List.of(
+                                new BodyMapper.Stretch(new RecordedSpan(2, 3), LOWER),
+                                new BodyMapper.Stretch(
+                                        new RecordedSpan(3 + gap, 4 + gap), second)))
+                .formantCents();
     }
 
     @Test

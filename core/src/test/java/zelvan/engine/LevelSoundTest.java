@@ -3,15 +3,20 @@ package zelvan.engine;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.Comparator;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Percentile;
 import zelvan.level.LevelEdit;
 import zelvan.level.LevelSettings;
+import zelvan.session.Clip;
+import zelvan.session.Edit;
 import zelvan.session.Protection;
+import zelvan.session.Session;
 import zelvan.setting.Settings;
 import zelvan.testing.Takes;
+import zelvan.units.Curve;
 import zelvan.units.GuideSpan;
 import zelvan.units.RecordedSpan;
 
@@ -79,6 +84,72 @@ class LevelSoundTest extends SoundTestBase {
             double beyond = phrase.offDecibels() + 2;
             assertThat(phrase.leftDecibels())
                     .isCloseTo(phrase.offDecibels() - beyond / 2, within(0.05));
+        }
+    }
+
+    /// A word in a phrase, and what is sung between two phrases: the rest is drawn all the same.
+    @Test
+    void whatIsProtectedKeepsItsLevelAndTheRestOfThePhraseIsDrawn() throws Exception {
+        Takes.Take quiet = scaled(Takes.LOOSE, 0.4, 4.2, 0.4);
+        Settings pull = Settings.of(LevelSettings.PULL, 100.0);
+        DerivedVoice free = derived(Takes.LEAD, quiet, pull, h -> h);
+        RecordedSpan first = free.levelled().result().phrases().getFirst().span();
+        RecordedSpan second = free.levelled().result().phrases().get(1).span();
+        RecordedSpan word =
+                new RecordedSpan(first.middleSeconds() - 0.15, first.middleSeconds() + 0.15);
+        RecordedSpan between =
+                new RecordedSpan(first.endSeconds() + 0.1, second.startSeconds() - 0.1);
+        DerivedVoice made =
+                derived(
+                        Takes.LEAD,
+                        quiet,
+                        pull,
+                        h ->
+                                h.protecting(new Protection(word, Protection.Kind.BOTH))
+                                        .protecting(
+                                                new Protection(between, Protection.Kind.BOTH)));
+        Curve gain = made.levelled().result().gainDecibels();
+        for (RecordedSpan same : List.of(word, between)) {
+            for (double t = same.startSeconds(); t <= same.endSeconds(); t += 0.01) {
+                assertThat(gain.at(t)).as("%.2f s", t).isCloseTo(0, within(1e-9));
+            }
+        }
+        Curve whole = free.levelled().result().gainDecibels();
+        for (double t :
+                new double[] {
+                    first.startSeconds() + 0.05, word.endSeconds() + 0.06, second.middleSeconds()
+                }) {
+            assertThat(Math.abs(whole.at(t))).isGreaterThan(2);
+            assertThat(gain.at(t)).as("%.2f s", t).isCloseTo(whole.at(t), within(1e-9));
+        }
+    }
+
+    /// Where one recording goes over into a louder one, the level is led over by some decibels more
+    /// or less; what is silent there is still silent.
+    @Test
+    void whatIsOutBesideASeamIsOut() throws Exception {
+        RecordedSpan note =
+                Takes.LOOSE.analysis().notes().stream()
+                        .map(n -> n.span())
+                        .max(Comparator.comparingDouble(RecordedSpan::seconds))
+                        .orElseThrow();
+        double seam = note.middleSeconds();
+        double end = Takes.LOOSE.sound().seconds();
+        Clip first =
+                Clip.of("voice", new RecordedSpan(0, seam + 0.005), 0).withGain(-7);
+        Clip second = Clip.of("voice", new RecordedSpan(seam, end), seam);
+        RecordedSpan out = new RecordedSpan(seam - 0.06, seam + 0.06);
+        Session session =
+                session(
+                        Takes.LEAD,
+                        Takes.LOOSE,
+                        Settings.NONE,
+                        h -> h.levelling(new LevelEdit(out, LevelSettings.OUT_DECIBELS, 0.01)));
+        for (Clip next : List.of(second, second.placedAt(seam + 0.0004))) {
+            Edit seamed = new Edit.Arrange("voice", "voice", "cut", List.of(first, next));
+            DerivedVoice made = derived(seamed.apply(session));
+            assertThat(made.problem()).isEmpty();
+            assertThat(decibels(samples(made), out.widenedBy(-0.015))).isLessThan(-100);
         }
     }
 

@@ -13,6 +13,10 @@ import zelvan.level.LevelSettings;
 import zelvan.level.SideSound;
 import zelvan.level.SoundEdit;
 import zelvan.setting.Settings;
+import zelvan.singers.Performer.Departures;
+import zelvan.singers.Performer.Habits;
+import zelvan.singers.Singer;
+import zelvan.singers.Song;
 import zelvan.testing.Takes;
 import zelvan.units.RecordedSpan;
 
@@ -85,6 +89,27 @@ class SideSoundsTest extends SoundTestBase {
             }
         }
         assertThat(most).isLessThan(1.05 * own);
+    }
+
+    /// An ess at the end of a phrase is a final consonant as well; that one is left as it is.
+    @Test
+    void anEssAtTheEndIsTurnedUp() throws Exception {
+        Takes.Take hissing =
+                Takes.sing(
+                        new Song(0.45, List.of(Song.phrase("a", 2, "l.ae.n:67:1 m.ih.s:69:2"))),
+                        Singer.WREN,
+                        Habits.PERFECT,
+                        Departures.NONE,
+                        5);
+        DerivedVoice made =
+                derived(hissing, hissing, Settings.of(LevelSettings.ESSES, 6.0), h -> h);
+        SideSound ess = sounds(made, SideSound.Kind.ESS).getLast();
+        assertThat(sounds(made, SideSound.Kind.CONSONANT))
+                .anyMatch(c -> c.span().overlaps(ess.span()));
+        assertThat(
+                        decibels(samples(made), ess.span())
+                                - decibels(hissing.sound().mono(), ess.span()))
+                .isCloseTo(6, within(0.1));
     }
 
     @Test

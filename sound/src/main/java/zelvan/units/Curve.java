@@ -97,6 +97,12 @@ public final class Curve {
         return of(points);
     }
 
+    /// The same, but at no point less or more than that.
+    public Curve within(double least, double most) {
+        double[] clamped = Arrays.stream(values).map(v -> Math.clamp(v, least, most)).toArray();
+        return new Curve(seconds, clamped);
+    }
+
     private double at(double moment, int after) {
         if (after == 0 || after == seconds.length) {
             return after > 0 && moment == seconds[after - 1] ? values[after - 1] : 0;
