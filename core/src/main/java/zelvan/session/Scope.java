@@ -3,6 +3,7 @@ package zelvan.session;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import zelvan.setting.Setting;
 import zelvan.setting.Settings;
 import zelvan.units.GuideSpan;
@@ -52,8 +53,8 @@ public sealed interface Scope {
         /// What holds where nothing is set there.
         Settings above(Session session);
 
-        /// The session with something else set there.
-        Session with(Session session, Settings own);
+        /// The session with what is set there changed.
+        Session changing(Session session, UnaryOperator<Settings> change);
 
         /// Whether the place is in the session.
         boolean isIn(Session session);
@@ -90,10 +91,13 @@ public sealed interface Scope {
         }
 
         @Override
-        public Session with(Session session, Settings own) {
+        public Session changing(Session session, UnaryOperator<Settings> change) {
             return session.withStacks(
                     session.stacks().stream()
-                            .map(s -> s.id().equals(stackId) ? s.withSettings(own) : s)
+                            .map(s ->
+                                    s.id().equals(stackId)
+                                            ? s.withSettings(change.apply(s.settings()))
+                                            : s)
                             .toList());
         }
 
@@ -129,8 +133,8 @@ public sealed interface Scope {
         }
 
         @Override
-        public Session with(Session session, Settings own) {
-            return session.changing(voiceId, v -> v.withSettings(own));
+        public Session changing(Session session, UnaryOperator<Settings> change) {
+            return session.changing(voiceId, v -> v.withSettings(change.apply(v.settings())));
         }
 
         @Override
@@ -148,17 +152,14 @@ public sealed interface Scope {
     ///
     /// @param guideSpan the phrase, in the guide's time as recorded
     record OfPhrase(String voiceId, GuideSpan guideSpan) implements Place {
-        /// A departure reaches a little beyond the phrase: landmarks may lie on its borders.
-        private static final double BORDER_SECONDS = 0.02;
-
         /// The phrase in which settings of a voice depart.
         public static OfPhrase of(String voiceId, PhraseSettings departure) {
             GuideSpan kept = departure.guideSpan();
             return new OfPhrase(
                     voiceId,
                     new GuideSpan(
-                            kept.startSeconds() + BORDER_SECONDS,
-                            kept.endSeconds() - BORDER_SECONDS));
+                            kept.startSeconds() + PhraseSettings.BORDER_SECONDS,
+                            kept.endSeconds() - PhraseSettings.BORDER_SECONDS));
         }
 
         @Override
@@ -181,9 +182,8 @@ public sealed interface Scope {
         }
 
         @Override
-        public Session with(Session session, Settings own) {
-            GuideSpan wide = guideSpan.widenedBy(BORDER_SECONDS);
-            return session.changing(voiceId, v -> v.withPhrase(wide, own));
+        public Session changing(Session session, UnaryOperator<Settings> change) {
+            return session.changing(voiceId, v -> v.changingPhrase(guideSpan, change));
         }
 
         @Override

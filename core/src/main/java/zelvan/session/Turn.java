@@ -62,9 +62,8 @@ public record Turn<T>(List<Scope> scopes, String of, Setting<T> setting, Optiona
         Session turned = session;
         for (Scope scope : scopes) {
             for (Scope.Place place : scope.places(session)) {
-                turned =
-                        place.with(
-                                turned, place.own(turned).with(setting, departing(place, turned)));
+                Optional<T> own = departing(place, turned);
+                turned = place.changing(turned, settings -> settings.with(setting, own));
             }
         }
         return turned;

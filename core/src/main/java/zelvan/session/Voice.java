@@ -1,10 +1,7 @@
 package zelvan.session;
 
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Optional;
-import java.util.stream.Stream;
+import java.util.function.UnaryOperator;
 import zelvan.setting.Settings;
 import zelvan.units.GuideSpan;
 
@@ -125,21 +122,13 @@ public record Voice(
         return new Voice(id, name, role, guessed, stackId, layer, settings, value, safe, strip);
     }
 
-    /// Sets or, with no settings, clears what is different in a phrase.
-    public Voice withPhrase(GuideSpan guideSpan, Settings value) {
-        Stream<PhraseSettings> others =
-                phrases.stream().filter(p -> !p.guideSpan().overlaps(guideSpan));
-        Stream<PhraseSettings> own =
-                Stream.of(new PhraseSettings(guideSpan, value)).filter(p -> !value.isNone());
-        List<PhraseSettings> changed = new ArrayList<>(Stream.concat(others, own).toList());
-        changed.sort(Comparator.comparingDouble(p -> p.guideSpan().startSeconds()));
-        return withPhrases(changed);
+    /// Changes what is different in a phrase.
+    Voice changingPhrase(GuideSpan guideSpan, UnaryOperator<Settings> change) {
+        return withPhrases(PhraseSettings.changed(phrases, guideSpan, change));
     }
 
     /// What is different in a phrase.
     public Settings inPhrase(GuideSpan guideSpan) {
-        Optional<PhraseSettings> phrase =
-                phrases.stream().filter(p -> p.guideSpan().overlaps(guideSpan)).findFirst();
-        return phrase.map(PhraseSettings::settings).orElse(Settings.NONE);
+        return PhraseSettings.in(phrases, guideSpan);
     }
 }

@@ -4,12 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Random;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.RepeatedTest;
 import org.junit.jupiter.api.RepetitionInfo;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import zelvan.align.Anchor;
 import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
@@ -138,6 +142,51 @@ class HistoryTest {
                 Turn.back(List.of(new Scope.OfPhrase("v", phrase)), "Left", TimingSettings.SETTINGS)
                         .apply(session);
         assertThat(back.voice("v").orElseThrow().phrases()).isEmpty();
+    }
+
+    /// Whether they touch, overlap or lie within each other.
+    @ParameterizedTest
+    @CsvSource({
+        "12, 20, 80 80 80 60 60 60 60 60",
+        "11.99, 20, 80 80 80 60 60 60 60 60",
+        "12.03, 20, 80 80 80 60 60 60 60 60",
+        "11, 20, 80 60 60 60 60 60 60 60",
+        "8, 11, 60 80 80 0 0 0 0 0",
+        "10.5, 11.5, 80 60 80 0 0 0 0 0",
+        "10, 12, 60 60 60 0 0 0 0 0",
+        "9.99, 12.01, 60 60 60 0 0 0 0 0",
+        "8, 20, 60 60 60 60 60 60 60 60"
+    })
+    void stretchesKeepTheirOwnValues(double from, double to, String expected) {
+        Session session = pull(List.of(in(10, 12)), 80).apply(session());
+        Session changed = pull(List.of(in(from, to)), 60).apply(session);
+        List<Double> moments = List.of(10.25, 11.25, 11.9, 12.1, 13.0, 15.0, 17.0, 19.9);
+        String there =
+                moments.stream()
+                        .map(t -> at(changed, t).equals(at(session(), t)) ? 0 : 100 * at(changed, t).pull())
+                        .map(p -> String.format(Locale.ROOT, "%.0f", p))
+                        .collect(Collectors.joining(" "));
+        assertThat(there).isEqualTo(expected);
+    }
+
+    /// Another setting of a part of it: both hold there, and each by itself elsewhere.
+    @Test
+    void stretchesThatOverlapHoldBoth() {
+        Session session = pull(List.of(in(10, 12)), 80).apply(session());
+        session = new Turn<>(List.of(in(11, 13)), "", TimingSettings.SLACK, 33.0).apply(session);
+        double slack = at(session(), 1).slackSeconds();
+        double pull = at(session(), 1).pull();
+        assertThat(at(session, 10.5)).isEqualTo(new TimingSettings(0.8, slack));
+        assertThat(at(session, 11.5)).isEqualTo(new TimingSettings(0.8, 0.033));
+        assertThat(at(session, 12.5)).isEqualTo(new TimingSettings(pull, 0.033));
+        session = pull(List.of(in(10, 13)), 80).apply(session);
+        assertThat(at(session, 12.5)).isEqualTo(new TimingSettings(0.8, 0.033));
+        session = Turn.back(List.of(in(10, 13)), "", TimingSettings.SETTINGS).apply(session);
+        assertThat(session.voice("v").orElseThrow().phrases()).isEmpty();
+    }
+
+    private static Scope in(double from, double to) {
+        return new Scope.OfPhrase("v", new GuideSpan(from, to));
     }
 
     /// A control turned for several stacks leaves all that is different between them.
