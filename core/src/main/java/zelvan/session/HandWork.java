@@ -373,8 +373,14 @@ public record HandWork(
         for (double removed : other.marks.removedSeconds()) {
             more = more.removing(removed);
         }
-        List<OctaveShift> allOctaves = new ArrayList<>(octaves);
-        allOctaves.addAll(other.octaves);
+        List<OctaveShift> allOctaves = new ArrayList<>(other.octaves);
+        for (OctaveShift own : octaves) {
+            List<RecordedSpan> left = List.of(own.span());
+            for (OctaveShift gives : other.octaves) {
+                left = left.stream().flatMap(s -> s.without(gives.span()).stream()).toList();
+            }
+            left.forEach(span -> allOctaves.add(new OctaveShift(span, own.octaves())));
+        }
         allOctaves.sort(Comparator.comparingDouble(o -> o.span().startSeconds()));
         List<Meant> allMeant = new ArrayList<>(meant);
         allMeant.addAll(other.meant);

@@ -5,9 +5,13 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Random;
 import java.util.Locale;
 import org.junit.jupiter.api.Test;
 import zelvan.align.Anchor;
+import zelvan.analysis.OctaveShift;
+import zelvan.level.LevelEdit;
+import zelvan.tuning.NoteEdit;
 import zelvan.analysis.OctaveShift;
 import zelvan.units.RecordedSpan;
 
@@ -106,6 +110,42 @@ class ClipsTest {
                 .extracting(p -> Math.round(10 * p.span().startSeconds()))
                 .containsExactly(22L, 80L);
         assertThat(back.handOf(back.voice("v").orElseThrow()).anchors()).hasSize(1);
+    }
+
+    /// Where two clips meet, each brings what was said of its recording; the later one holds.
+    @Test
+    void whatIsSaidOfClipsThatOverlapDoesNotContradictItself() {
+        Random random = new Random(20261127);
+        for (int round = 0; round < 500; round++) {
+            Session session =
+                    session(WHOLE.copying(span(2, 3), 5 + 2 * random.nextDouble()))
+                            .handling("v", h -> said(h, random));
+            List<Clip> clips =
+                    List.of(
+                            Clip.of("r", span(0, 3), 0),
+                            Clip.of("r", span(1 + random.nextDouble(), 8), 2.9 - random.nextDouble()));
+            HandWork hand = ArrangedHand.of(session, clips);
+            assertThat(hand.octaves()).isNotNull();
+            Session back = ArrangedHand.said(session, clips, said(hand, random));
+            assertThat(ArrangedHand.of(back, clips).size()).isNotNegative();
+        }
+    }
+
+    private static HandWork said(HandWork hand, Random random) {
+        HandWork all = hand;
+        for (int i = 0; i < 6; i++) {
+            double from = 6 * random.nextDouble();
+            RecordedSpan there = span(from, from + 1.5 * random.nextDouble() + 0.01);
+            all =
+                    switch (random.nextInt(5)) {
+                        case 0 -> all.hearing(new OctaveShift(there, random.nextBoolean() ? 1 : -1));
+                        case 1 -> all.withNotes(List.of(NoteEdit.of(there)));
+                        case 2 -> all.protecting(new Protection(there, Protection.Kind.BOTH));
+                        case 3 -> all.levelling(new LevelEdit(there, -3, 0));
+                        default -> all.setting(Anchor.held(from, 6 * random.nextDouble()));
+                    };
+        }
+        return all;
     }
 
     /// What is taken back in one place of a stretch that comes twice is taken back.

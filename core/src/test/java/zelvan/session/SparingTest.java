@@ -10,6 +10,7 @@ import zelvan.level.LevelEdit;
 import zelvan.level.SideSound;
 import zelvan.level.SoundEdit;
 import zelvan.setting.Setting;
+import zelvan.setting.Settings;
 import zelvan.timing.TimingSettings;
 import zelvan.tuning.TuningSettings;
 import zelvan.units.GuideSpan;
@@ -126,5 +127,73 @@ class SparingTest {
                 .as("the new guide, and the voice that was")
                 .extracting(Voice::id)
                 .containsExactlyInAnyOrder("v", "w");
+    }
+
+    private static void changesNothingOfIt(Edit edit) {
+        Sparing sparing = new Sparing(edit);
+        Session after = sparing.apply(BEFORE);
+        assertThat(voice(after, "v")).isEqualTo(voice(BEFORE, "v"));
+        assertThat(after.handOf(voice(after, "v"))).isEqualTo(BEFORE.handOf(voice(BEFORE, "v")));
+        assertThat(after.leaderOf(voice(after, "v"))).isEqualTo(BEFORE.guide());
+        assertThat(sparing.spared(BEFORE)).extracting(Voice::id).contains("v");
+    }
+
+    @Test
+    void itsRecordingsRoleAndLeaderStay() {
+        Recording other = Recording.of("other", new AudioReference("/songs/other.wav", 1, ""));
+        changesNothingOfIt(new TrackEdit.Replace("v", "Left", other));
+        changesNothingOfIt(new TakeEdit.Add("v", "Left", List.of(other)));
+        changesNothingOfIt(new TakeEdit.Join("w", "Right", List.of("v")));
+        changesNothingOfIt(new TakeEdit.Join("v", "Left", List.of("w")));
+        changesNothingOfIt(new Edit.Follow("doubles", "Doubles", "w", "Right"));
+        changesNothingOfIt(
+                new Edit.SetRole(List.of("v"), "Left", Role.BED, Stack.of(Role.DOUBLE)));
+        assertThat(
+                        new Sparing(
+                                        new Edit.SetRole(
+                                                List.of("v", "w"),
+                                                "2 voices",
+                                                Role.BED,
+                                                Stack.of(Role.DOUBLE)))
+                                .apply(BEFORE)
+                                .voices())
+                .extracting(Voice::role)
+                .as("the other one is what it was said to be")
+                .containsExactly(Role.GUIDE, Role.DOUBLE, Role.BED);
+    }
+
+    @Test
+    void whatWasHeldInItIsNotLetGoByAnotherGuide() {
+        Edit guide = new Edit.SetGuide("w", "Right", HistoryTest.DOUBLES);
+        Session held =
+                BEFORE.handling("v", hand -> hand.setting(Anchor.held(2, 2.1)));
+        assertThat(new Sparing(guide).apply(held)).isEqualTo(held);
+        assertThat(new Sparing(guide).spared(held)).extracting(Voice::id).contains("v");
+        assertThat(new Sparing(guide).apply(BEFORE).guide()).map(Voice::id).hasValue("w");
+    }
+
+    /// It may stand elsewhere, and sounds as before there.
+    @Test
+    void inAnotherStackItSoundsAsBefore() {
+        Stack tight =
+                new Stack("tight", "Tight", Settings.of(TimingSettings.PULL, 100.0));
+        Session after =
+                new Sparing(
+                                new TrackEdit.Move(
+                                        List.of("v"), "Left", Optional.empty(), tight))
+                        .apply(BEFORE);
+        assertThat(after.voices()).extracting(Voice::id).containsExactly("g", "w", "v");
+        assertThat(voice(after, "v").stackId()).isEqualTo("tight");
+        assertThat(after.settingsOf(voice(after, "v")).inForce(TimingSettings.PULL))
+                .isEqualTo(BEFORE.settingsOf(voice(BEFORE, "v")).inForce(TimingSettings.PULL));
+        Session led =
+                BEFORE.withStacks(
+                        List.of(BEFORE.stack("doubles").orElseThrow(), tight.following("w")));
+        Session stays =
+                new Sparing(
+                                new TrackEdit.Move(
+                                        List.of("v"), "Left", Optional.empty(), tight))
+                        .apply(led);
+        assertThat(voice(stays, "v").stackId()).isEqualTo("doubles");
     }
 }
