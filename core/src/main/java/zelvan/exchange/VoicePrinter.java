@@ -43,6 +43,7 @@ public final class VoicePrinter {
     /// @param recorded format of that file
     /// @param source what is printed; where it is the recording itself, nothing is lost
     /// @param startSeconds where the session begins on its song's clock
+    /// @param others further files that the voice is made of, or may be: its clips and takes
     public record Job(
             String name,
             Path original,
@@ -50,7 +51,28 @@ public final class VoicePrinter {
             Sound recording,
             SoundFormat recorded,
             VoiceSource source,
-            double startSeconds) {
+            double startSeconds,
+            List<Path> others) {
+        /// A voice that is made of one file.
+        public Job(
+                String name,
+                Path original,
+                String fileName,
+                Sound recording,
+                SoundFormat recorded,
+                VoiceSource source,
+                double startSeconds) {
+            this(
+                    name,
+                    original,
+                    fileName,
+                    recording,
+                    recorded,
+                    source,
+                    startSeconds,
+                    List.of());
+        }
+
         double seconds() {
             return (double) source.frames() / source.sampleRateHertz();
         }
@@ -80,10 +102,18 @@ public final class VoicePrinter {
                                 made.file().get().sound(),
                                 made.file().get().format(),
                                 made.locked().orElseThrow(),
-                                start));
+                                start,
+                                files(derived.session(), voice)));
             }
         }
         return jobs;
+    }
+
+    private static List<Path> files(Session session, Voice voice) {
+        return voice.layer().recordingIds().stream()
+                .flatMap(id -> session.recording(id).stream())
+                .map(recording -> recording.audio().file())
+                .toList();
     }
 
     /// The files that the jobs make, in their order.
@@ -94,7 +124,7 @@ public final class VoicePrinter {
         Set<String> taken = new HashSet<>();
         for (Job job : jobs) {
             String name = freeName(nameFor(job, format.orElse(job.recorded)), taken);
-            outputs.add(new Output(folder.resolve(name), job.original));
+            outputs.add(new Output(folder.resolve(name), job.original, job.others));
         }
         return outputs;
     }

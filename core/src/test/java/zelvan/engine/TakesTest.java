@@ -22,8 +22,13 @@ import zelvan.derived.DerivedVoice;
 import zelvan.dsp.Correlation;
 import zelvan.dsp.Percentile;
 import zelvan.dsp.Resampler;
+import zelvan.exchange.Delivery;
+import zelvan.exchange.Printed;
 import zelvan.exchange.VoiceFolder;
+import zelvan.exchange.VoicePrinter;
+import zelvan.files.Ledger;
 import zelvan.files.Target;
+import zelvan.files.Targets;
 import zelvan.measure.TakeWeights;
 import zelvan.session.AudioReference;
 import zelvan.session.Clip;
@@ -184,6 +189,31 @@ class TakesTest {
             }
         }
         assertThat(compared).isGreaterThan(10 * RATE);
+    }
+
+    /// The voice stays the same voice, whichever of its takes it begins with.
+    @Test
+    void anotherTakeIsPrintedAgainUnderTheSameName() throws Exception {
+        Ledger ledger = new Ledger(folder.resolve("written"));
+        List<Path> before = List.of();
+        for (int take : new int[] {1, 0}) {
+            Session chosen = choosing(Map.of(0, map().takes().get(take)));
+            Derived derived = engine.derive(chosen, Progress.NONE);
+            List<Path> printed =
+                    VoicePrinter.print(
+                                    VoicePrinter.jobs(derived),
+                                    folder.resolve("printed"),
+                                    Delivery.AS_IT_SOUNDS,
+                                    new Targets(chosen.files(), ledger, false),
+                                    Progress.NONE)
+                            .printed()
+                            .stream()
+                            .map(Printed::file)
+                            .toList();
+            assertThat(printed).isNotEmpty();
+            assertThat(before.isEmpty() || before.equals(printed)).isTrue();
+            before = printed;
+        }
     }
 
     /// A word comes from another take: no step of level at its seams that a voice does not have by

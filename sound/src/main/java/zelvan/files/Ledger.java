@@ -35,8 +35,13 @@ public final class Ledger {
         List<String> entry = entry(output.path());
         return entry.size() == 3
                 && Files.isRegularFile(output.path(), LinkOption.NOFOLLOW_LINKS)
-                && entry.get(0).equals(name(output.madeOf()))
+                && isMadeOf(output, entry.get(0))
                 && entry.subList(1, 3).contains(state(output.path()));
+    }
+
+    private static boolean isMadeOf(Output output, String name) {
+        return name.equals(name(output.madeOf()))
+                || output.alsoMadeOf().stream().anyMatch(path -> name.equals(name(path)));
     }
 
     /// Whether the file that is there was written by the program, of whatever, and not changed
