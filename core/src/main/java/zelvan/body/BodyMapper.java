@@ -68,8 +68,15 @@ public final class BodyMapper {
             if (span.startSeconds() - before > 2 * OVER_SECONDS) {
                 add(points, span.startSeconds() - OVER_SECONDS, outside);
             }
-            add(points, Math.max(span.startSeconds(), (before + span.startSeconds() + OVER_SECONDS) / 2), value);
-            add(points, Math.min(span.endSeconds(), (span.endSeconds() + after - OVER_SECONDS) / 2), value);
+            add(
+                    points,
+                    Math.max(
+                            span.startSeconds(), (before + span.startSeconds() + OVER_SECONDS) / 2),
+                    value);
+            add(
+                    points,
+                    Math.min(span.endSeconds(), (span.endSeconds() + after - OVER_SECONDS) / 2),
+                    value);
             if (after - span.endSeconds() > 2 * OVER_SECONDS) {
                 add(points, span.endSeconds() + OVER_SECONDS, outside);
             }

@@ -62,15 +62,7 @@ public final class VoicePrinter {
                 SoundFormat recorded,
                 VoiceSource source,
                 double startSeconds) {
-            this(
-                    name,
-                    original,
-                    fileName,
-                    recording,
-                    recorded,
-                    source,
-                    startSeconds,
-                    List.of());
+            this(name, original, fileName, recording, recorded, source, startSeconds, List.of());
         }
 
         double seconds() {

@@ -89,7 +89,10 @@ public final class LevelMapper {
         Curve drawn = drawn(phrases, notes).plus(byHand());
         Curve gain = drawn.plus(GainCurve.of(turner.stretches(sounds)));
         return new LevelResult(
-                gain.within(GainCurve.SILENCE_DECIBELS, MOST_DECIBELS), sounds, left(phrases, drawn), left(notes, drawn));
+                gain.within(GainCurve.SILENCE_DECIBELS, MOST_DECIBELS),
+                sounds,
+                left(phrases, drawn),
+                left(notes, drawn));
     }
 
     private List<Compared> comparedPhrases() {

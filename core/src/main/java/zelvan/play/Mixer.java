@@ -1,6 +1,7 @@
 package zelvan.play;
 
 import java.util.Arrays;
+import java.util.Optional;
 import zelvan.render.VoiceSource;
 
 /// Adds the tracks of a program, block by block. When the program or the place changes, the old one
@@ -11,9 +12,20 @@ public final class Mixer {
     private final float[] scratch = new float[BLOCK_FRAMES];
     private final float[] otherLeft = new float[BLOCK_FRAMES];
     private final float[] otherRight = new float[BLOCK_FRAMES];
+    private final Optional<FailedTracks> failed;
     private float[] otherPeaks = {};
     private Program current = Program.SILENCE;
     private long nextFrame;
+
+    /// A track that fails fails the mix.
+    public Mixer() {
+        failed = Optional.empty();
+    }
+
+    /// A track that fails is silent.
+    Mixer(FailedTracks failed) {
+        this.failed = Optional.of(failed);
+    }
 
     /// As if this had been heard up to a frame.
     ///
@@ -54,10 +66,15 @@ public final class Mixer {
     ///
     /// @param frame from where
     /// @return whether there was anything to work out
-    static boolean prepare(Program program, long frame, int count) {
+    static boolean prepare(Program program, long frame, int count, FailedTracks failed) {
         for (Program.Track track : program.tracks()) {
-            if (track.source(program.version()).prepare(frame, count)) {
-                return true;
+            VoiceSource source = track.source(program.version());
+            try {
+                if (!failed.contains(source) && source.prepare(frame, count)) {
+                    return true;
+                }
+            } catch (RuntimeException e) {
+                failed.add(track.id(), source, e);
             }
         }
         return false;
@@ -77,16 +94,32 @@ public final class Mixer {
             Program.Track track = program.tracks().get(t);
             VoiceSource source = track.source(program.version());
             boolean stereo = source.channelCount() > 1;
-            source.read(0, frame, scratch, BLOCK_FRAMES);
+            read(track, source, 0, frame);
             add(left, (float) (gain * track.leftGain()));
             double peak = Peaks.peak(scratch, gain * Math.max(track.leftGain(), track.rightGain()));
             if (stereo) {
-                source.read(1, frame, scratch, BLOCK_FRAMES);
+                read(track, source, 1, frame);
                 peak = Math.max(peak, Peaks.peak(scratch, gain * track.rightGain()));
             }
             add(right, (float) (gain * track.rightGain()));
             peaks[t] = (float) peak;
         }
+    }
+
+    private void read(Program.Track track, VoiceSource source, int channel, long frame) {
+        if (failed.isEmpty()) {
+            source.read(channel, frame, scratch, BLOCK_FRAMES);
+            return;
+        }
+        if (!failed.get().contains(source)) {
+            try {
+                source.read(channel, frame, scratch, BLOCK_FRAMES);
+                return;
+            } catch (RuntimeException e) {
+                failed.get().add(track.id(), source, e);
+            }
+        }
+        Arrays.fill(scratch, 0);
     }
 
     private void add(float[] side, float gain) {

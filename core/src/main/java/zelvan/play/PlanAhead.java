@@ -20,7 +20,7 @@ final class PlanAhead implements Runnable {
 
     PlanAhead(Player player) {
         this.player = player;
-        this.rehearsal = new Rehearsal(player.sampleRateHertz());
+        this.rehearsal = new Rehearsal(player.sampleRateHertz(), player.failed());
     }
 
     @Override
@@ -38,7 +38,11 @@ final class PlanAhead implements Runnable {
 
     /// One piece more, or false if there is nothing to be done.
     private boolean planned() {
-        return Mixer.prepare(player.program(), frame(), AHEAD_SECONDS * player.sampleRateHertz());
+        return Mixer.prepare(
+                player.program(),
+                frame(),
+                AHEAD_SECONDS * player.sampleRateHertz(),
+                player.failed());
     }
 
     /// One block, or a rest.

@@ -2,6 +2,7 @@ package zelvan.play;
 
 import java.util.Optional;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.BiConsumer;
 import java.util.function.Supplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -27,6 +28,7 @@ public final class Player implements AutoCloseable {
     private static final long SHORT_NANOS = 500_000;
     private static final long AGAIN_NANOS = 2_000_000_000L;
     private static final long STUCK_NANOS = 2_000_000_000L;
+    private static final long ANEW_NANOS = 200_000_000L;
 
     private final Supplier<Optional<Output>> again;
     private final int rate;
@@ -35,6 +37,7 @@ public final class Player implements AutoCloseable {
     private final Thread planning;
     private final Thread sounding;
     private final Fill fill = new Fill();
+    private final FailedTracks failed = new FailedTracks();
     private final Peaks peaks = new Peaks();
     private final Place place = new Place();
     private volatile Output output;
@@ -62,11 +65,25 @@ public final class Player implements AutoCloseable {
         this.rate = output.sampleRateHertz();
         mixing = daemon(this::mixAhead, "zelvan-mix");
         sounding = daemon(this::sound, "zelvan-sound");
-        planning = daemon(new PlanAhead(this), "zelvan-plan");
+        planning = daemon(() -> new PlanAhead(this).run(), "zelvan-plan");
     }
 
-    private static Thread daemon(Runnable work, String name) {
-        Thread thread = new Thread(work, name);
+    /// A thread whose work begins anew where a fault of the program ends it.
+    private Thread daemon(Runnable work, String name) {
+        Thread thread =
+                new Thread(
+                        () -> {
+                            while (!closed) {
+                                try {
+                                    work.run();
+                                } catch (RuntimeException e) {
+                                    LOG.error("{} begins anew", name, e);
+                                    playing = false;
+                                    LockSupport.parkNanos(this, ANEW_NANOS);
+                                }
+                            }
+                        },
+                        name);
         thread.setDaemon(true);
         thread.setPriority(Thread.MAX_PRIORITY);
         thread.start();
@@ -98,6 +115,17 @@ public final class Player implements AutoCloseable {
         return fill;
     }
 
+    /// Says who is told, on any thread, of a track that cannot be played and is silent.
+    ///
+    /// @param told receives the track's id and what went wrong
+    public void onFailure(BiConsumer<String, RuntimeException> told) {
+        failed.tell(told);
+    }
+
+    FailedTracks failed() {
+        return failed;
+    }
+
     boolean isClosed() {
         return closed;
     }
@@ -110,6 +138,11 @@ public final class Player implements AutoCloseable {
     public void program(Program next) {
         program = next;
         changed();
+    }
+
+    /// How many times as slow as sung what is heard is; 2 at half speed.
+    public double slowness() {
+        return program.slowness();
     }
 
     /// Where playing stops by itself, seconds of the song.
@@ -200,7 +233,7 @@ public final class Player implements AutoCloseable {
 
     /// The mixing thread's own state.
     private final class Ahead {
-        private final Mixer mixer = new Mixer();
+        private final Mixer mixer = new Mixer(failed);
         private Program mixed = Program.SILENCE;
         private long frame;
         private boolean audible;
@@ -257,7 +290,7 @@ public final class Player implements AutoCloseable {
                 taken = requested;
             }
             frame = looped(frame);
-            if (frame >= endSeconds * rate * mixed.slowness()) {
+            if (frame >= endFrame()) {
                 playing = false;
                 audible = false;
                 place.ask(0);
@@ -302,6 +335,13 @@ public final class Player implements AutoCloseable {
             audible = false;
             pass(Program.SILENCE, frame, Double.NaN);
             return true;
+        }
+
+        /// A loop is played to its end, also where that is beyond the song's.
+        private double endFrame() {
+            double loopEnd = loop.map(SongSpan::endSeconds).orElse(0.0);
+            boolean loops = loop.isPresent() && frame <= frameOf(loopEnd);
+            return (loops ? Math.max(endSeconds, loopEnd) : endSeconds) * rate * mixed.slowness();
         }
 
         private long frameOf(double moment) {

@@ -13,7 +13,7 @@ final class Rehearsal {
 
     private static final double MOST_SECONDS = 30;
 
-    private final Mixer mixer = new Mixer();
+    private final Mixer mixer;
     private final float[] left = new float[Mixer.BLOCK_FRAMES];
     private final float[] right = new float[Mixer.BLOCK_FRAMES];
     private final Room room;
@@ -23,7 +23,9 @@ final class Rehearsal {
     private long frame;
     private long spentNanos;
 
-    Rehearsal(int sampleRateHertz) {
+    /// @param failed tracks that cannot be played
+    Rehearsal(int sampleRateHertz, FailedTracks failed) {
+        mixer = new Mixer(failed);
         room = new Room(sampleRateHertz);
         mostFrames = (long) (MOST_SECONDS * sampleRateHertz);
     }

@@ -80,8 +80,8 @@ public record Shape(
         return new Shape(time, pitch, formantCents, formantRanges, decibels, harmonics, lowCuts);
     }
 
-    /// As much louder on top. What adds up to more than can be is as much as can be, so that nothing
-    /// is refused that was wanted bit by bit.
+    /// As much louder on top. What adds up to more than can be is as much as can be, so that
+    /// nothing is refused that was wanted bit by bit.
     public Shape louderBy(Curve decibels) {
         return withGain(gainDecibels.plus(decibels).within(LEAST_DECIBELS, MOST_DECIBELS));
     }

@@ -105,8 +105,7 @@ public record PhraseSettings(GuideSpan guideSpan, Settings settings) {
                                     == one.guideSpan.startSeconds();
             if (goesOn) {
                 PhraseSettings last = joined.removeLast();
-                joined.add(
-                        one.over(last.guideSpan.startSeconds(), one.guideSpan.endSeconds()));
+                joined.add(one.over(last.guideSpan.startSeconds(), one.guideSpan.endSeconds()));
             } else {
                 joined.add(one);
             }

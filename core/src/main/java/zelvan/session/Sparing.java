@@ -69,8 +69,7 @@ public record Sparing(Edit edit) implements Edit {
             case TrackEdit.Replace replaced ->
                     unless(isSafe(session, replaced.voiceId()), edit, session);
             case TakeEdit.Add added -> unless(isSafe(session, added.voiceId()), edit, session);
-            case TakeEdit.Drop dropped ->
-                    unless(isSafe(session, dropped.voiceId()), edit, session);
+            case TakeEdit.Drop dropped -> unless(isSafe(session, dropped.voiceId()), edit, session);
             case TakeEdit.Join joined ->
                     unless(
                             isSafe(session, joined.voiceId())
@@ -90,8 +89,8 @@ public record Sparing(Edit edit) implements Edit {
             case Edit.Follow follow ->
                     unless(
                             session.voices().stream()
-                                    .anyMatch(v ->
-                                            v.safe() && v.stackId().equals(follow.stackId())),
+                                    .anyMatch(
+                                            v -> v.safe() && v.stackId().equals(follow.stackId())),
                             edit,
                             session);
             case TrackEdit.Move moved -> sparingMoved(session, moved.apply(session));
@@ -107,8 +106,7 @@ public record Sparing(Edit edit) implements Edit {
             case GuideEdit.SetGrid ignored ->
                     unless(
                             isGuideSafe(session)
-                                    && session.guideReference().kind()
-                                            == GuideReference.Kind.GRID,
+                                    && session.guideReference().kind() == GuideReference.Kind.GRID,
                             edit,
                             session);
             case Edit.AddVoices ignored -> edit.apply(session);

@@ -20,6 +20,9 @@ public sealed interface TakeEdit extends Edit {
 
         @Override
         public Session apply(Session session) {
+            if (session.voice(voiceId).isEmpty()) {
+                return session;
+            }
             List<Recording> all = new ArrayList<>(session.recordings());
             all.addAll(recordings);
             return session.withRecordings(all)

@@ -143,10 +143,13 @@ public sealed interface TrackEdit extends Edit {
         }
     }
 
-    /// Puts another recording in the place of a track's. What is set stays.
+    /// Puts another recording in the place of one of a track's, in all its clips and takes. What is
+    /// set stays, and where it lies.
     ///
+    /// @param replacedId the recording that goes
     /// @param recording another one, with what still holds of what was said by hand
-    record Replace(String voiceId, String name, Recording recording) implements TrackEdit {
+    record Replace(String voiceId, String name, String replacedId, Recording recording)
+            implements TrackEdit {
         @Override
         public String title() {
             return name + ": another recording";
@@ -157,8 +160,21 @@ public sealed interface TrackEdit extends Edit {
             List<Recording> recordings = new ArrayList<>(session.recordings());
             recordings.add(recording);
             return session.withRecordings(recordings)
-                    .changing(voiceId, v -> v.withLayer(Layer.sung(recording.id())))
+                    .changing(voiceId, v -> v.withLayer(replaced(v.layer())))
                     .withoutUnused();
+        }
+
+        private Layer replaced(Layer layer) {
+            return new Layer.Sung(
+                    layer.clips().stream()
+                            .map(c ->
+                                    c.recordingId().equals(replacedId)
+                                            ? c.withRecording(recording.id())
+                                            : c)
+                            .toList(),
+                    layer.takes().stream()
+                            .map(id -> id.equals(replacedId) ? recording.id() : id)
+                            .toList());
         }
     }
 

@@ -84,8 +84,7 @@ class BodyMapperTest {
                         PLAIN,
                         List.of(
                                 new BodyMapper.Stretch(new RecordedSpan(2, 3), LOWER),
-                                new BodyMapper.Stretch(
-                                        new RecordedSpan(3 + gap, 4 + gap), second)))
+                                new BodyMapper.Stretch(new RecordedSpan(3 + gap, 4 + gap), second)))
                 .formantCents();
     }
 

@@ -106,8 +106,7 @@ class LevelSoundTest extends SoundTestBase {
                         pull,
                         h ->
                                 h.protecting(new Protection(word, Protection.Kind.BOTH))
-                                        .protecting(
-                                                new Protection(between, Protection.Kind.BOTH)));
+                                        .protecting(new Protection(between, Protection.Kind.BOTH)));
         Curve gain = made.levelled().result().gainDecibels();
         for (RecordedSpan same : List.of(word, between)) {
             for (double t = same.startSeconds(); t <= same.endSeconds(); t += 0.01) {
@@ -135,8 +134,7 @@ class LevelSoundTest extends SoundTestBase {
                         .orElseThrow();
         double seam = note.middleSeconds();
         double end = Takes.LOOSE.sound().seconds();
-        Clip first =
-                Clip.of("voice", new RecordedSpan(0, seam + 0.005), 0).withGain(-7);
+        Clip first = Clip.of("voice", new RecordedSpan(0, seam + 0.005), 0).withGain(-7);
         Clip second = Clip.of("voice", new RecordedSpan(seam, end), seam);
         RecordedSpan out = new RecordedSpan(seam - 0.06, seam + 0.06);
         Session session =

@@ -16,10 +16,17 @@ import zelvan.audio.SoundFiles;
 import zelvan.audio.SoundFormat;
 import zelvan.files.Output;
 import zelvan.files.Targets;
+import zelvan.session.AudioReference;
+import zelvan.session.Clip;
+import zelvan.session.Edit;
+import zelvan.session.FreeIds;
 import zelvan.session.HandWork;
+import zelvan.session.Layer;
 import zelvan.session.Protection;
+import zelvan.session.Recording;
 import zelvan.session.Session;
 import zelvan.session.Strip;
+import zelvan.session.TakeEdit;
 import zelvan.session.Voice;
 import zelvan.setting.Settings;
 import zelvan.testing.Takes;
@@ -63,7 +70,7 @@ class ReplacementTest {
     private Session replacedBy(Path file, int letGo) throws Exception {
         Replacement replacement = Replacement.of(session, voice(), file);
         assertThat(replacement.letGo()).isEqualTo(letGo);
-        Session after = replacement.edit().apply(session);
+        Session after = replacement.edit(session).apply(session);
         assertThat(after.audioOf(after.voice(voice().id()).orElseThrow()).file()).isEqualTo(file);
         assertThat(after.settingsOf(after.voice(voice().id()).orElseThrow()))
                 .isEqualTo(session.settingsOf(voice()));
@@ -92,6 +99,58 @@ class ReplacementTest {
         assertThat(holds.protections())
                 .extracting(Protection::span)
                 .containsExactly(new RecordedSpan(1, 2));
+    }
+
+    /// What lies two seconds later in the voice than in its recording is compared where it was
+    /// recorded; where it lies stays, and so do the takes.
+    @Test
+    void aVoiceThatIsPlacedAndHasTakesKeepsBoth() throws Exception {
+        Path other = write("other.wav", Takes.LOW.sound());
+        String old = voice().layer().recordingId();
+        Recording take = Recording.of("r9", AudioReference.to(other));
+        RecordedSpan all = new RecordedSpan(0, Takes.LOOSE.sound().seconds());
+        session = new TakeEdit.Add(voice().id(), "b double", List.of(take)).apply(session);
+        session =
+                new Edit.Arrange(voice().id(), "b double", "move", List.of(Clip.of(old, all, 2)))
+                        .apply(session);
+        float[] patched = Takes.LOOSE.sound().mono().clone();
+        float[] ad = Takes.WITH_AD_LIB.sound().mono();
+        int from = 6 * Takes.RATE_HERTZ;
+        System.arraycopy(ad, from, patched, from, patched.length - from);
+        Path file = write("patched.wav", Sound.owning(Takes.RATE_HERTZ, patched));
+        Replacement replacement = Replacement.of(session, voice(), file);
+        assertThat(replacement.letGo()).isEqualTo(2);
+        Session after = replacement.edit(session).apply(session);
+        Layer layer = after.voice(voice().id()).orElseThrow().layer();
+        String now = layer.clips().getFirst().recordingId();
+        assertThat(now).isNotEqualTo(old);
+        assertThat(layer.clips()).containsExactly(Clip.of(now, all, 2));
+        assertThat(layer.takes()).containsExactly(now, "r9");
+        assertThat(after.recording(now).orElseThrow().hand().anchors())
+                .extracting(Anchor::sourceSeconds)
+                .containsExactly(2.4);
+    }
+
+    /// Then it is listened to once more.
+    @Test
+    void whatIsSaidMeanwhileIsNotOverlooked() throws Exception {
+        Replacement replacement =
+                Replacement.of(session, voice(), write("same.wav", Takes.LOOSE.sound()));
+        assertThat(replacement.isOf(session)).isTrue();
+        Session later = session.handling(voice().id(), hand -> hand.setting(Anchor.held(5.1, 5)));
+        assertThat(replacement.isOf(later)).isFalse();
+        Session more =
+                new TakeEdit.Add(
+                                voice().id(),
+                                "b double",
+                                List.of(
+                                        Recording.of(
+                                                new FreeIds(session).next("r"),
+                                                AudioReference.to(folder.resolve("same.wav")))))
+                        .apply(session);
+        assertThat(replacement.isOf(more)).isTrue();
+        Session after = replacement.edit(more).apply(more);
+        assertThat(after.recordings()).extracting(Recording::id).doesNotHaveDuplicates();
     }
 
     @Test

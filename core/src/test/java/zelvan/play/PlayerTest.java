@@ -3,7 +3,9 @@ package zelvan.play;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import zelvan.audio.Sound;
@@ -45,6 +47,61 @@ class PlayerTest {
             await(() -> !player.playing());
             assertThat(player.positionSeconds()).isZero();
         }
+    }
+
+    @Test
+    void aLoopBeyondTheEndIsPlayed() throws Exception {
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.program(MixerTest.program(Version.RAW));
+            player.endSeconds(0.8);
+            player.loop(java.util.Optional.of(new zelvan.units.SongSpan(0.6, 1.0)));
+            player.seek(0.7);
+            player.play();
+            await(() -> output.writtenFrames() > 2 * RATE);
+            assertThat(player.playing()).isTrue();
+            assertThat(player.positionSeconds()).isBetween(0.55, 1.05);
+            player.loop(java.util.Optional.empty());
+            await(() -> !player.playing());
+        }
+    }
+
+    /// By a fault of the program: it is silent and named once, and the other one goes on.
+    @Test
+    void aTrackThatFailsIsSilentAndAllOthersAreHeard() throws Exception {
+        VoiceSource sound = MixerTest.program(Version.LOCKED).tracks().getFirst().locked();
+        VoiceSource failing =
+                new MonoSource(10L * RATE) {
+                    @Override
+                    public void read(int channel, long frame, float[] into, int count) {
+                        throw new IllegalStateException("a fault");
+                    }
+
+                    @Override
+                    public void read(int channel, long frame, double[] into, int count) {
+                        throw new IllegalStateException("a fault");
+                    }
+                };
+        List<String> failed = Collections.synchronizedList(new ArrayList<>());
+        SimulatedOutput output = new SimulatedOutput(RATE);
+        try (Player player = new Player(output)) {
+            player.onFailure((voiceId, fault) -> failed.add(voiceId));
+            player.program(
+                    new Program(
+                            List.of(
+                                    new Program.Track("bad", failing, failing, 1, 1),
+                                    new Program.Track("good", sound, sound, 1, 1)),
+                            Version.LOCKED,
+                            1,
+                            1,
+                            0));
+            player.seek(1);
+            player.play();
+            await(() -> output.writtenFrames() > RATE / 2);
+            player.stop();
+            assertThat(output.lastLeft(100)).containsOnly(0.5f);
+        }
+        assertThat(failed).containsExactly("bad");
     }
 
     /// A ramp: each sample says where it is.

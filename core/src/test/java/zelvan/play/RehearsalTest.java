@@ -60,7 +60,7 @@ class RehearsalTest {
 
     @Test
     void whatIsEasyEndsSoonAndLeavesTimeForWhatIsNot() {
-        Rehearsal rehearsal = new Rehearsal(RATE);
+        Rehearsal rehearsal = new Rehearsal(RATE, new FailedTracks());
         assertThat(blocks(rehearsal, voice(0))).isEqualTo(30 * RATE / Mixer.BLOCK_FRAMES + 1);
         long hard = blocks(rehearsal, voice(BLOCK_NANOS));
         assertThat(hard).isBetween(20L, 100L);
@@ -70,7 +70,7 @@ class RehearsalTest {
 
     @Test
     void whereNothingIsToBeHeardNothingIsDone() {
-        assertThat(blocks(new Rehearsal(RATE), Program.SILENCE)).isZero();
+        assertThat(blocks(new Rehearsal(RATE, new FailedTracks()), Program.SILENCE)).isZero();
     }
 
     private static long blocks(Rehearsal rehearsal, Program program) {

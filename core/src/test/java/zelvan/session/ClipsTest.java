@@ -5,14 +5,13 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Random;
 import java.util.Locale;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import zelvan.align.Anchor;
 import zelvan.analysis.OctaveShift;
 import zelvan.level.LevelEdit;
 import zelvan.tuning.NoteEdit;
-import zelvan.analysis.OctaveShift;
 import zelvan.units.RecordedSpan;
 
 /// What is done to the stretches of a voice, and what was said of them by hand.
@@ -123,7 +122,10 @@ class ClipsTest {
             List<Clip> clips =
                     List.of(
                             Clip.of("r", span(0, 3), 0),
-                            Clip.of("r", span(1 + random.nextDouble(), 8), 2.9 - random.nextDouble()));
+                            Clip.of(
+                                    "r",
+                                    span(1 + random.nextDouble(), 8),
+                                    2.9 - random.nextDouble()));
             HandWork hand = ArrangedHand.of(session, clips);
             assertThat(hand.octaves()).isNotNull();
             Session back = ArrangedHand.said(session, clips, said(hand, random));
@@ -138,7 +140,8 @@ class ClipsTest {
             RecordedSpan there = span(from, from + 1.5 * random.nextDouble() + 0.01);
             all =
                     switch (random.nextInt(5)) {
-                        case 0 -> all.hearing(new OctaveShift(there, random.nextBoolean() ? 1 : -1));
+                        case 0 ->
+                                all.hearing(new OctaveShift(there, random.nextBoolean() ? 1 : -1));
                         case 1 -> all.withNotes(List.of(NoteEdit.of(there)));
                         case 2 -> all.protecting(new Protection(there, Protection.Kind.BOTH));
                         case 3 -> all.levelling(new LevelEdit(there, -3, 0));

@@ -163,7 +163,10 @@ class HistoryTest {
         List<Double> moments = List.of(10.25, 11.25, 11.9, 12.1, 13.0, 15.0, 17.0, 19.9);
         String there =
                 moments.stream()
-                        .map(t -> at(changed, t).equals(at(session(), t)) ? 0 : 100 * at(changed, t).pull())
+                        .map(t ->
+                                at(changed, t).equals(at(session(), t))
+                                        ? 0
+                                        : 100 * at(changed, t).pull())
                         .map(p -> String.format(Locale.ROOT, "%.0f", p))
                         .collect(Collectors.joining(" "));
         assertThat(there).isEqualTo(expected);

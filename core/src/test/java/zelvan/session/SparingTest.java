@@ -141,13 +141,12 @@ class SparingTest {
     @Test
     void itsRecordingsRoleAndLeaderStay() {
         Recording other = Recording.of("other", new AudioReference("/songs/other.wav", 1, ""));
-        changesNothingOfIt(new TrackEdit.Replace("v", "Left", other));
+        changesNothingOfIt(new TrackEdit.Replace("v", "Left", "v", other));
         changesNothingOfIt(new TakeEdit.Add("v", "Left", List.of(other)));
         changesNothingOfIt(new TakeEdit.Join("w", "Right", List.of("v")));
         changesNothingOfIt(new TakeEdit.Join("v", "Left", List.of("w")));
         changesNothingOfIt(new Edit.Follow("doubles", "Doubles", "w", "Right"));
-        changesNothingOfIt(
-                new Edit.SetRole(List.of("v"), "Left", Role.BED, Stack.of(Role.DOUBLE)));
+        changesNothingOfIt(new Edit.SetRole(List.of("v"), "Left", Role.BED, Stack.of(Role.DOUBLE)));
         assertThat(
                         new Sparing(
                                         new Edit.SetRole(
@@ -165,8 +164,7 @@ class SparingTest {
     @Test
     void whatWasHeldInItIsNotLetGoByAnotherGuide() {
         Edit guide = new Edit.SetGuide("w", "Right", HistoryTest.DOUBLES);
-        Session held =
-                BEFORE.handling("v", hand -> hand.setting(Anchor.held(2, 2.1)));
+        Session held = BEFORE.handling("v", hand -> hand.setting(Anchor.held(2, 2.1)));
         assertThat(new Sparing(guide).apply(held)).isEqualTo(held);
         assertThat(new Sparing(guide).spared(held)).extracting(Voice::id).contains("v");
         assertThat(new Sparing(guide).apply(BEFORE).guide()).map(Voice::id).hasValue("w");
@@ -175,12 +173,9 @@ class SparingTest {
     /// It may stand elsewhere, and sounds as before there.
     @Test
     void inAnotherStackItSoundsAsBefore() {
-        Stack tight =
-                new Stack("tight", "Tight", Settings.of(TimingSettings.PULL, 100.0));
+        Stack tight = new Stack("tight", "Tight", Settings.of(TimingSettings.PULL, 100.0));
         Session after =
-                new Sparing(
-                                new TrackEdit.Move(
-                                        List.of("v"), "Left", Optional.empty(), tight))
+                new Sparing(new TrackEdit.Move(List.of("v"), "Left", Optional.empty(), tight))
                         .apply(BEFORE);
         assertThat(after.voices()).extracting(Voice::id).containsExactly("g", "w", "v");
         assertThat(voice(after, "v").stackId()).isEqualTo("tight");
@@ -190,9 +185,7 @@ class SparingTest {
                 BEFORE.withStacks(
                         List.of(BEFORE.stack("doubles").orElseThrow(), tight.following("w")));
         Session stays =
-                new Sparing(
-                                new TrackEdit.Move(
-                                        List.of("v"), "Left", Optional.empty(), tight))
+                new Sparing(new TrackEdit.Move(List.of("v"), "Left", Optional.empty(), tight))
                         .apply(led);
         assertThat(voice(stays, "v").stackId()).isEqualTo("doubles");
     }

@@ -8,6 +8,8 @@ import java.util.concurrent.CountDownLatch;
 import java.util.function.Supplier;
 import javafx.application.Platform;
 import javafx.stage.Stage;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import zelvan.cli.Window;
 import zelvan.desktop.desk.Desk;
 import zelvan.desktop.theme.Theme;
@@ -23,6 +25,7 @@ import zelvan.play.SoundCardOutput;
 
 /// The desktop application, as the command line finds it.
 public final class DesktopWindow implements Window {
+    private static final Logger LOG = LoggerFactory.getLogger(DesktopWindow.class);
     private static final int SAMPLE_RATE_HERTZ = 48_000;
 
     @Override
@@ -31,6 +34,7 @@ public final class DesktopWindow implements Window {
         Platform.setImplicitExit(false);
         Platform.startup(() -> {
             Desk desk = new Desk(player());
+            Thread.setDefaultUncaughtExceptionHandler((thread, fault) -> tell(desk, thread, fault));
             Work work =
                     new Work(
                             desk,
@@ -52,6 +56,17 @@ public final class DesktopWindow implements Window {
             Thread.currentThread().interrupt();
         }
         Platform.exit();
+    }
+
+    /// What nobody else has caught, on whatever thread, the window's own among them.
+    private static void tell(Desk desk, Thread thread, Throwable fault) {
+        LOG.error("A fault in {}", thread.getName(), fault);
+        Platform.runLater(() ->
+                desk.say(
+                        "Something in the program failed ("
+                                + fault
+                                + "). What you have done is kept; save the session, and start the"
+                                + " program again if something does not answer."));
     }
 
     private static Player player() {

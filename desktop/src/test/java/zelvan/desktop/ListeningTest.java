@@ -81,8 +81,16 @@ class ListeningTest extends WindowTestBase {
     @Test
     void halfSpeedTakesTwiceTheTimeAtTheSamePitch(FxRobot robot) {
         openDemo(robot);
+        waitUntilDerived();
+        robot.interact(() -> {
+            desk.hearing().slowDown(true);
+            assertThat(desk.hearing().player().slowness())
+                    .as("the window does not wait for it")
+                    .isEqualTo(1);
+            desk.hearing().slowDown(false);
+        });
         robot.clickOn("#half-speed");
-        assertThat(work.playback().program().slowness()).isEqualTo(2);
+        waitUntil(() -> desk.hearing().player().slowness() == 2);
         robot.interact(() -> desk.hearing().player().seek(6));
         robot.clickOn("#play");
         long from = output.writtenFrames();
@@ -93,7 +101,7 @@ class ListeningTest extends WindowTestBase {
         double most = 0.5 * (output.writtenFrames() - from) / RATE;
         assertThat(position).isBetween(least - 0.1, most + 0.1);
         robot.clickOn("#half-speed");
-        assertThat(work.playback().program().slowness()).isEqualTo(1);
+        assertThat(desk.hearing().player().slowness()).isEqualTo(1);
         robot.clickOn("#play");
     }
 

@@ -25,11 +25,15 @@ import zelvan.desktop.sheets.PrintSheet;
 import zelvan.desktop.theme.Theme;
 import zelvan.render.VoiceSource;
 import zelvan.session.Clip;
+import zelvan.session.Edit;
+import zelvan.session.Gesture;
 import zelvan.session.Layer;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.takes.Syllables;
 import zelvan.takes.Take;
 import zelvan.takes.TakeMap;
+import zelvan.timing.TimingSettings;
 import zelvan.units.GuideSpan;
 
 /// A voice chosen from its takes in the lock map: seen, clicked, heard and taken back.
@@ -269,7 +273,7 @@ class TakesInTheWindowTest extends CloseUpTestBase {
     }
 
     /// What is recorded meanwhile becomes a take of the track that it is called after; anything
-    /// else is offered.
+    /// else is offered. It is no step of the user's, and a drag goes on over it.
     @Test
     void filesThatAppearBesideTheRecordingsAreTakes(FxRobot robot) throws Exception {
         openDemo(robot);
@@ -277,7 +281,13 @@ class TakesInTheWindowTest extends CloseUpTestBase {
         Path sung = demo.resolve("Mara double right.wav");
         Path take = demo.resolve("Mara double right take 2.wav");
         Path other = demo.resolve("Odo shout.wav");
+        Edit first = turned(Settings.of(TimingSettings.PULL, 40.0));
+        Edit more = turned(Settings.of(TimingSettings.PULL, 60.0));
+        Gesture drag = Gesture.begin();
+        double before = desk.session().settingsOf(voice(RIGHT)).inForce(TimingSettings.PULL);
+        int steps = desk.history().get().titles().size();
         try {
+            robot.interact(() -> desk.apply(first, drag));
             Files.copy(demo.resolve("Mara take 2.wav"), take);
             Files.copy(sung, other);
             waitUntil(() -> voice(RIGHT).layer().takes().size() == 2);
@@ -286,9 +296,15 @@ class TakesInTheWindowTest extends CloseUpTestBase {
                     .contains(
                             "Mara double right take 2.wav is new, and a take of Mara double right"
                                     + " now.");
-            assertThat(undoTitle()).startsWith(RIGHT);
+            assertThat(desk.sight().opened().get()).doesNotContain(voice(RIGHT).id());
+            robot.interact(() -> desk.apply(more, drag));
+            assertThat(desk.history().get().titles()).hasSize(steps + 1);
             robot.interact(desk::undo);
-            assertThat(voice(RIGHT).layer().takes()).isEmpty();
+            assertThat(desk.session().settingsOf(voice(RIGHT)).inForce(TimingSettings.PULL))
+                    .isEqualTo(before);
+            assertThat(voice(RIGHT).layer().takes()).hasSize(2);
+            robot.interact(desk::redo);
+            assertThat(voice(RIGHT).layer().takes()).hasSize(2);
         } finally {
             Files.deleteIfExists(take);
             Files.deleteIfExists(other);

@@ -235,6 +235,20 @@ public final class Desk {
         know(guess::in);
     }
 
+    /// Changes all sessions of the history by something that came by itself: it is no step to be
+    /// taken back, and does not end what the user is doing in one go.
+    ///
+    /// @return whether it changed the session; not where it is about a voice that is only seen
+    public boolean arrive(Edit edit) {
+        Session before = session();
+        UnaryOperator<Session> more = new Sparing(edit)::apply;
+        if (more.apply(before).equals(before)) {
+            return false;
+        }
+        history.set(history.get().amended(more));
+        return true;
+    }
+
     private void know(UnaryOperator<Session> more) {
         saved = more.apply(saved);
         if (!more.apply(session()).equals(session())) {

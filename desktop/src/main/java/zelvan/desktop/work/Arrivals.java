@@ -43,8 +43,7 @@ final class Arrivals implements AutoCloseable {
             return;
         }
         Optional<Voice> voice = VoiceFolder.takeOf(desk.session(), file);
-        if (voice.isPresent()) {
-            documents.addTakes(voice.get().id(), List.of(file));
+        if (voice.isPresent() && documents.addArrived(voice.get(), file)) {
             desk.say(file.getFileName() + " is new, and a take of " + voice.get().name() + " now.");
         } else {
             desk.say(

@@ -1,5 +1,6 @@
 package zelvan.desktop.work;
 
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -10,6 +11,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import javafx.application.Platform;
@@ -26,12 +28,14 @@ import zelvan.files.Ledger;
 import zelvan.files.Output;
 import zelvan.files.Targets;
 import zelvan.problem.ZelvanProblem;
+import zelvan.session.AudioReference;
 import zelvan.session.Autosave;
 import zelvan.session.Edit;
 import zelvan.session.FreeIds;
 import zelvan.session.Recording;
 import zelvan.session.Session;
 import zelvan.session.SessionFile;
+import zelvan.session.TakeEdit;
 import zelvan.session.Voice;
 
 /// What comes from files and goes to files: sessions with their autosaves, and voices.
@@ -137,6 +141,16 @@ public final class Documents implements AutoCloseable {
         }
     }
 
+    /// Gives a voice a file to choose from that came by itself: no step of the user's, and nothing
+    /// that he does is disturbed by it.
+    ///
+    /// @return whether the voice has it now; not if it is only seen
+    boolean addArrived(Voice voice, Path file) {
+        UUID name = UUID.nameUUIDFromBytes(file.toString().getBytes(StandardCharsets.UTF_8));
+        Recording recording = Recording.of("take-" + name, AudioReference.to(file));
+        return desk.arrive(new TakeEdit.Add(voice.id(), voice.name(), List.of(recording)));
+    }
+
     /// Puts another recording in the place of a track's; what is set, and what still holds of what
     /// was said by hand, stays.
     public void replace(String voiceId, Path file) {
@@ -165,8 +179,13 @@ public final class Documents implements AutoCloseable {
         }
     }
 
+    /// What was said by hand meanwhile is compared as well, before anything is replaced.
     private void replace(Voice voice, Path file, Replacement replacement) {
-        desk.apply(replacement.edit());
+        if (!replacement.isOf(desk.session())) {
+            replace(voice.id(), file);
+            return;
+        }
+        desk.apply(replacement.edit(desk.session()));
         if (replacement.letGo() > 0) {
             desk.say(
                     voice.name()

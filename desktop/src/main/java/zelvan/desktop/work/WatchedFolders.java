@@ -19,14 +19,12 @@ import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import zelvan.audio.SoundFiles;
+import zelvan.problem.ZelvanProblem;
 
 /// Folders in which new sound files are noticed once nobody writes to them any more.
 final class WatchedFolders implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(WatchedFolders.class);
     private static final long LOOK_MILLIS = 500;
-
-    /// So often a file must be as long as it was, until it is taken for whole.
-    private static final int STEADY_LOOKS = 2;
 
     private final Consumer<Path> found;
     private final Optional<WatchService> service;
@@ -71,51 +69,45 @@ final class WatchedFolders implements AutoCloseable {
         }
     }
 
-    /// How long a file was when it was looked at last, and how often it has been so.
-    private record Size(long bytes, int looks) {}
-
     private void look(WatchService watching) {
-        Map<Path, Size> growing = new HashMap<>();
-        try {
-            while (true) {
-                WatchKey key = watching.poll(LOOK_MILLIS, TimeUnit.MILLISECONDS);
-                if (key != null) {
-                    for (WatchEvent<?> event : key.pollEvents()) {
-                        if (key.watchable() instanceof Path folder
-                                && event.context() instanceof Path name
-                                && SoundFiles.hasAudioName(name)) {
-                            growing.put(folder.resolve(name), new Size(-1, 0));
-                        }
-                    }
-                    key.reset();
-                }
-                growing.replaceAll(WatchedFolders::lookedAt);
-                growing.entrySet().removeIf(e -> isDone(e.getKey(), e.getValue()));
+        GrowingFiles growing = new GrowingFiles(WatchedFolders::isWhole);
+        while (true) {
+            try {
+                look(watching, growing);
+            } catch (ClosedWatchServiceException e) {
+                return;
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            } catch (RuntimeException e) {
+                LOG.error("New files were not looked at", e);
             }
-        } catch (ClosedWatchServiceException e) {
-            // Nobody wants to know any more.
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
         }
     }
 
-    private static Size lookedAt(Path file, Size before) {
+    private void look(WatchService watching, GrowingFiles growing) throws InterruptedException {
+        WatchKey key = watching.poll(LOOK_MILLIS, TimeUnit.MILLISECONDS);
+        if (key != null) {
+            for (WatchEvent<?> event : key.pollEvents()) {
+                if (key.watchable() instanceof Path folder
+                        && event.context() instanceof Path name
+                        && SoundFiles.hasAudioName(name)) {
+                    growing.add(folder.resolve(name), System.nanoTime());
+                }
+            }
+            key.reset();
+        }
+        growing.whole(System.nanoTime()).forEach(found);
+    }
+
+    /// Whether all is there that its header says.
+    private static boolean isWhole(Path file) {
         try {
-            long bytes = Files.size(file);
-            return new Size(bytes, bytes == before.bytes ? before.looks + 1 : 0);
-        } catch (IOException e) {
-            return new Size(0, STEADY_LOOKS);
-        }
-    }
-
-    private boolean isDone(Path file, Size size) {
-        if (size.looks < STEADY_LOOKS) {
+            return SoundFiles.read(file).sound().isAsItWas();
+        } catch (ZelvanProblem e) {
+            LOG.debug("{} is not whole yet", file, e);
             return false;
         }
-        if (size.bytes > 0) {
-            found.accept(file);
-        }
-        return true;
     }
 
     @Override

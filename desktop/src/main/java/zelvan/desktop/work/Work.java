@@ -89,7 +89,7 @@ public final class Work implements AutoCloseable {
         arrivals.close();
         documents.close();
         waves.close();
-        desk.hearing().player().close();
+        playback.close();
         engine.close();
     }
 }
