@@ -142,6 +142,11 @@ public final class KeptWork {
         return load(epochsFile(sha256), EpochsCodec::read);
     }
 
+    /// Whether they need not be found.
+    boolean hasEpochs(String sha256) {
+        return Files.exists(epochsFile(sha256));
+    }
+
     void keep(String sha256, Epochs epochs) {
         save(epochsFile(sha256), epochs, EpochsCodec::write);
     }

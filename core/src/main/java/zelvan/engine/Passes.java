@@ -5,7 +5,7 @@ import zelvan.align.Pass;
 
 /// The passes of a recording that may go through the guide's lines several times.
 record Passes(Heard leader, Heard take) implements Step<List<Pass>> {
-    private Matched once() {
+    Matched once() {
         return new Matched(leader, take);
     }
 

@@ -87,8 +87,13 @@ final class Store implements AutoCloseable {
                 (Entry<V>) entries.computeIfAbsent(step, absent -> new Entry<>((Step<V>) absent));
         boolean fresh = asked.visit(entry.step);
         entry.newest = Math.max(entry.newest, asked.number());
+        if (rank < TAKES) {
+            entry.chosen = Math.max(entry.chosen, asked.number());
+        }
         boolean pending = !entry.value.isDone() && (!entry.planned || rank < entry.rank);
-        if (fresh || pending) {
+        if (fresh && entry.value.isDone()) {
+            entry.step.needs().forEach(need -> touch(need, asked, rank));
+        } else if (fresh || pending) {
             List<CompletableFuture<?>> needs = new ArrayList<>();
             for (Step<?> need : step.needs()) {
                 needs.add(need(entry, need, asked, rank));
@@ -102,6 +107,14 @@ final class Store implements AutoCloseable {
             }
         }
         return entry.value.copy();
+    }
+
+    /// What a value that is there was worked out from is still wanted, as far as it is there too;
+    /// what is not is not worked out for that.
+    private void touch(Step<?> step, Asked asked, int rank) {
+        if (entries.containsKey(step)) {
+            var unused = get(step, asked, rank);
+        }
     }
 
     private <V> CompletableFuture<V> need(Entry<?> entry, Step<V> need, Asked asked, int rank) {
@@ -231,6 +244,21 @@ final class Store implements AutoCloseable {
         }
     }
 
+    /// Forgets values that are on disk, unless somebody newer or more urgent than takes that nobody
+    /// has chosen needs them.
+    synchronized void release(List<? extends Step<?>> steps, Asked asked) {
+        for (Step<?> step : steps) {
+            Entry<?> entry = entries.get(step);
+            if (entry != null && entry.value.isDone() && entry.chosen < asked.number()) {
+                entries.remove(step);
+            }
+        }
+    }
+
+    KeptWork kept() {
+        return kept;
+    }
+
     /// Whether a value is there already.
     boolean isThere(Step<?> step) {
         return valueOf(step).isPresent();
@@ -282,6 +310,10 @@ final class Store implements AutoCloseable {
         private int rank = Integer.MAX_VALUE;
         private long turn;
         private long newest;
+
+        /// The newest that needs it for what can be heard now.
+        private long chosen;
+
         private long bytes;
         private boolean planned;
         private boolean ranLater;

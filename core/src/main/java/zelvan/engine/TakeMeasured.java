@@ -21,6 +21,12 @@ record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boo
         return List.of(passes, passes.leader(), passes.take(), passes.take().read(), flatTops());
     }
 
+    /// What is not needed any more when it is measured, and is on disk where it is needed again.
+    List<Step<?>> onDisk() {
+        Heard take = passes.take();
+        return List.of(take, new Repaired(take, List.of()), passes.once());
+    }
+
     private FlatTopsFound flatTops() {
         return new FlatTopsFound(passes.take().read());
     }
@@ -31,6 +37,7 @@ record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boo
         SoundFile file = inputs.of(passes.take().read()).file().orElseThrow();
         TakeMeter meter = new TakeMeter(inputs.of(passes.leader()), otherLine);
         List<Pass> each = inputs.of(passes);
+        AnalysisOnDisk analysis = new AnalysisOnDisk(inputs.kept(), file, heard);
         List<Take> takes = new ArrayList<>();
         for (Pass pass : each) {
             takes.add(
@@ -40,7 +47,8 @@ record TakeMeasured(String recordingId, AudioReference audio, Passes passes, boo
                             takes.size() + 1,
                             each.size(),
                             file.sound(),
-                            heard,
+                            heard.seconds(),
+                            analysis,
                             pass,
                             meter.measure(heard, inputs.of(flatTops()), pass)));
         }

@@ -64,12 +64,41 @@ final class TakesWanted {
                                 }
                             }));
         }
-        return CompletableFuture.allOf(all.toArray(CompletableFuture[]::new))
-                .thenApply(done -> {
-                    synchronized (known) {
-                        return map(phrases);
-                    }
-                });
+        CompletableFuture<Void> measured =
+                CompletableFuture.allOf(all.toArray(CompletableFuture[]::new));
+        var unused = measured.thenRun(this::prepare);
+        return measured.thenApply(done -> {
+            synchronized (known) {
+                return map(phrases);
+            }
+        });
+    }
+
+    /// Follows the recordings cycle by cycle, one after the other, so that a choice is heard at
+    /// once. What comes of it is kept on disk.
+    private void prepare() {
+        CompletableFuture<?> before = CompletableFuture.completedFuture(null);
+        for (String id : voice.layer().takes()) {
+            Read read = Read.of(session.recording(id).orElseThrow().audio());
+            before = before.thenCompose(done -> prepared(read));
+        }
+    }
+
+    private CompletableFuture<?> prepared(Read read) {
+        boolean known =
+                store.valueOf(read)
+                        .flatMap(Reading::file)
+                        .map(file -> store.kept().hasEpochs(file.sha256()))
+                        .orElse(true);
+        if (known) {
+            return CompletableFuture.completedFuture(null);
+        }
+        Repaired voice = new Repaired(new Heard(read), List.of());
+        Sounding sounding = new Sounding(voice);
+        Prepared prepared = new Prepared(sounding);
+        return store.get(prepared, asked, 2 * Store.TAKES)
+                .thenRun(() ->
+                        store.release(List.of(prepared, sounding, voice, voice.heard()), asked));
     }
 
     private CompletableFuture<Known> measured(
@@ -79,17 +108,13 @@ final class TakesWanted {
             return CompletableFuture.completedFuture(new Known(List.of(), problem));
         }
         Heard heard = new Heard(read);
-        var unused =
-                store.get(
-                        new Prepared(new Sounding(new Repaired(heard, List.of()))),
-                        asked,
-                        2 * rank);
-        return store.get(
-                        new TakeMeasured(
-                                id, audio, new Passes(guide, heard), voice.role() == Role.HARMONY),
-                        asked,
-                        rank)
-                .thenApply(takes -> new Known(takes, Optional.empty()));
+        TakeMeasured measured =
+                new TakeMeasured(id, audio, new Passes(guide, heard), voice.role() == Role.HARMONY);
+        return store.get(measured, asked, rank)
+                .thenApply(takes -> {
+                    store.release(measured.onDisk(), asked);
+                    return new Known(takes, Optional.empty());
+                });
     }
 
     private static Known failed(AudioReference audio, Throwable problem) {

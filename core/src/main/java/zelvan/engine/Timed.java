@@ -2,7 +2,6 @@ package zelvan.engine;
 
 import java.util.ArrayList;
 import java.util.List;
-import zelvan.align.Alignment;
 import zelvan.session.ByPhrase;
 import zelvan.timing.Fence;
 import zelvan.timing.Placement;
@@ -12,31 +11,61 @@ import zelvan.timing.TimingSettings;
 
 /// When each moment of a voice sounds.
 ///
-/// @param guide when the guide's moments sound; none for the guide itself
-/// @param placed none for the guide, whose phrases are where they are
+/// How a voice is aligned, and when its guide sounds, is told once, by where its phrases are
+/// placed: a chain of leaders whose links each name it twice would take twice as long to be
+/// compared with every link.
+///
+/// @param guide the guide's own alignment, whose phrases are where they are; none for all others
+/// @param placed where the phrases of a voice that follows are; none for the guide
 record Timed(
         Mapper mapper,
-        Step<Alignment> aligned,
-        List<Step<TimingResult>> guide,
+        List<GuideAligned> guide,
         List<Placed> placed,
         ByPhrase<TimingSettings> settings,
         List<Fence> fences)
         implements Step<TimingResult> {
+    static Timed ofGuide(
+            Mapper mapper,
+            GuideAligned guide,
+            ByPhrase<TimingSettings> settings,
+            List<Fence> fences) {
+        return new Timed(mapper, List.of(guide), List.of(), settings, fences);
+    }
+
+    static Timed of(
+            Mapper mapper, Placed placed, ByPhrase<TimingSettings> settings, List<Fence> fences) {
+        return new Timed(mapper, List.of(), List.of(placed), settings, fences);
+    }
+
     @Override
     public List<Step<?>> needs() {
         List<Step<?>> needs = new ArrayList<>(guide);
-        needs.addAll(placed);
+        for (Placed each : placed) {
+            needs.addAll(List.of(each, each.aligned(), each.guide()));
+        }
         needs.add(mapper);
-        needs.add(aligned);
         return needs;
     }
 
     @Override
     public TimingResult run(Inputs inputs) {
-        Alignment alignment = inputs.of(aligned);
-        TimeMap guideMap = guide.isEmpty() ? TimeMap.IDENTITY : inputs.of(guide.getFirst()).map();
-        Placement placement = placed.isEmpty() ? Placement.NONE : inputs.of(placed.getFirst());
-        return inputs.of(mapper).map(alignment, guideMap, placement, settings, fences);
+        if (placed.isEmpty()) {
+            return inputs.of(mapper)
+                    .map(
+                            inputs.of(guide.getFirst()),
+                            TimeMap.IDENTITY,
+                            Placement.NONE,
+                            settings,
+                            fences);
+        }
+        Placed there = placed.getFirst();
+        return inputs.of(mapper)
+                .map(
+                        inputs.of(there.aligned()),
+                        inputs.of(there.guide()).map(),
+                        inputs.of(there),
+                        settings,
+                        fences);
     }
 
     @Override

@@ -116,11 +116,9 @@ record VoiceSteps(
         return new Line(
                 heard,
                 aligned,
-                new Timed(
+                Timed.ofGuide(
                         new Mapper(heard.heard()),
                         aligned,
-                        List.of(),
-                        List.of(),
                         session.inForce(guide, TimingSettings::of),
                         hand.fences()));
     }
@@ -151,11 +149,9 @@ record VoiceSteps(
                 new Line(
                         heard,
                         aligned,
-                        new Timed(
+                        Timed.of(
                                 new Mapper(heard.heard()),
-                                aligned,
-                                List.of(guide.get().timed()),
-                                List.of(new Placed(heard.heard(), aligned, guide.get().timed())),
+                                new Placed(heard.heard(), aligned, guide.get().timed()),
                                 session.inForce(voice, TimingSettings::of),
                                 hand.fences())));
     }

@@ -220,7 +220,7 @@ public final class Comp {
             case Source.Silent() -> List.of();
             case Source.Stays() -> List.of();
             case Source.Chosen(Take take, double shift) -> {
-                double to = after.map(Seam::toSeconds).orElse(take.heard().seconds() + shift);
+                double to = after.map(Seam::toSeconds).orElse(take.seconds() + shift);
                 if (take.isWhole()) {
                     yield clip(take, shift, from, to, fadeIn, fadeOut);
                 }
@@ -241,7 +241,7 @@ public final class Comp {
     private static List<Clip> clip(
             Take take, double shift, double from, double to, double fadeIn, double fadeOut) {
         double recordedFrom = Math.max(Math.max(0, from) - shift, 0);
-        double recordedTo = Math.min(take.heard().seconds(), to - shift);
+        double recordedTo = Math.min(take.seconds(), to - shift);
         return recordedTo - recordedFrom < Clip.SHORTEST_SECONDS
                 ? List.of()
                 : List.of(

@@ -2,6 +2,7 @@ package zelvan.takes;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import zelvan.align.Pass;
 import zelvan.analysis.VoiceAnalysis;
 import zelvan.audio.Sound;
@@ -15,7 +16,9 @@ import zelvan.session.AudioReference;
 /// @param number of the pass in its recording, from 1
 /// @param passes how many there are in it
 /// @param sound of the recording
-/// @param heard what is heard in it
+/// @param seconds of what is heard in it
+/// @param analysis what is heard in it, read anew where nobody holds it: a song may have hundreds
+///   of takes, and few are chosen
 /// @param pass how it goes with the guide
 /// @param figures of each phrase of the guide; empty where it is not sung
 public record Take(
@@ -24,7 +27,8 @@ public record Take(
         int number,
         int passes,
         Sound sound,
-        VoiceAnalysis heard,
+        double seconds,
+        Supplier<VoiceAnalysis> analysis,
         Pass pass,
         List<Optional<TakeFigures>> figures) {
     public Take {
@@ -32,7 +36,7 @@ public record Take(
     }
 
     Laid laid(double shiftSeconds) {
-        return new Laid(heard, sound, shiftSeconds);
+        return new Laid(analysis.get(), sound, shiftSeconds);
     }
 
     /// By which the same recording is known in several voices.

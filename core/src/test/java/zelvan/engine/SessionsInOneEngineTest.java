@@ -3,10 +3,12 @@ package zelvan.engine;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.InstanceOfAssertFactories.STRING;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -38,7 +40,9 @@ import zelvan.problem.ZelvanProblem;
 import zelvan.session.Edit;
 import zelvan.session.Role;
 import zelvan.session.Session;
+import zelvan.session.Stack;
 import zelvan.session.Voice;
+import zelvan.setting.Settings;
 import zelvan.testing.Takes;
 import zelvan.testing.Wanted;
 
@@ -192,6 +196,34 @@ class SessionsInOneEngineTest {
                 .as("all others are printed")
                 .extracting(p -> String.valueOf(p.file().getFileName()))
                 .containsExactly("double 1.wav");
+    }
+
+    /// Each follows the one before; what is worked out is found by all that it depends on.
+    @Test
+    void aChainOfLeadersTakesNoLongerThanItsLinks() throws Exception {
+        int links = 30;
+        Takes.Take[] others = new Takes.Take[links];
+        Arrays.fill(others, Takes.LOOSE);
+        Session session = song("chain", Takes.LEAD, others);
+        List<Voice> voices = session.followers();
+        List<Stack> stacks = new ArrayList<>(session.stacks());
+        for (int i = 0; i < links; i++) {
+            stacks.add(
+                    new Stack("stack " + i, "Stack", Settings.NONE)
+                            .following(i == 0 ? "" : voices.get(i - 1).id()));
+        }
+        session = session.withStacks(stacks);
+        for (int i = 0; i < links; i++) {
+            String stack = "stack " + i;
+            session = session.changing(voices.get(i).id(), v -> v.withRole(Role.DOUBLE, stack));
+        }
+        Session chain = session;
+        Derived derived =
+                assertTimeoutPreemptively(
+                        Duration.ofSeconds(60), () -> engine.derive(chain, Progress.NONE));
+        assertThat(derived.problems()).isEmpty();
+        assertThat(derived.voice(voices.getLast().id()).orElseThrow().lock().before().count())
+                .isPositive();
     }
 
     /// A bed is listened to for its tones only; as soon as it is a voice, it is matched.
