@@ -4,10 +4,17 @@ import com.tagtraum.ffsampledsp.FFNativeLibraryLoader;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.lang.foreign.FunctionDescriptor;
+import java.lang.foreign.Linker;
+import java.lang.foreign.MemorySegment;
+import java.lang.foreign.SymbolLookup;
+import java.lang.foreign.ValueLayout;
+import java.lang.invoke.MethodHandle;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Properties;
 import java.util.logging.Handler;
 import java.util.logging.Level;
@@ -26,6 +33,9 @@ import zelvan.files.WholeFile;
 final class DecoderLibrary {
     /// Held, because loggers that nobody holds lose their level.
     private static final Logger LOG = Logger.getLogger("com.tagtraum.ffsampledsp");
+
+    /// `AV_LOG_QUIET` of FFmpeg's `libavutil/log.h`.
+    private static final int QUIET = -8;
 
     private static final String TEMPORARY = "java.io.tmpdir";
     private static final ThreadLocal<Integer> WARNINGS = ThreadLocal.withInitial(() -> 0);
@@ -90,6 +100,24 @@ final class DecoderLibrary {
             var unused = FFNativeLibraryLoader.loadLibrary();
         } finally {
             System.setProperty(TEMPORARY, before);
+        }
+        quieten();
+    }
+
+    /// What the decoders write to the terminal is for those who write decoders.
+    private static void quieten() {
+        Optional<MemorySegment> setLevel = SymbolLookup.loaderLookup().find("av_log_set_level");
+        if (setLevel.isPresent()) {
+            MethodHandle call =
+                    Linker.nativeLinker()
+                            .downcallHandle(
+                                    setLevel.get(),
+                                    FunctionDescriptor.ofVoid(ValueLayout.JAVA_INT));
+            try {
+                call.invokeExact(QUIET);
+            } catch (Throwable e) {
+                throw new IllegalStateException("a level of logging is set and nothing else", e);
+            }
         }
     }
 

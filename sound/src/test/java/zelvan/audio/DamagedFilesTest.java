@@ -131,8 +131,39 @@ class DamagedFilesTest {
         return samples;
     }
 
-    /// Asked for less than a frame a decoder gives nothing, for ever. A length of 64 bits that
-    /// leads beyond all numbers when it is added to its place.
+    /// What is wrong with a file is said to the user, and nothing to the terminal.
+    @Test
+    void decodersWriteNothingToTheTerminal() throws Exception {
+        Path read = file("lead.mp3", whole("lead.mp3"));
+        Path errors = folder.resolve("errors.txt");
+        Process process =
+                new ProcessBuilder(
+                                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                                "--enable-native-access=ALL-UNNAMED",
+                                "-Duser.home=" + folder,
+                                "-cp",
+                                System.getProperty("java.class.path"),
+                                Reading.class.getName(),
+                                read.toString())
+                        .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                        .redirectError(errors.toFile())
+                        .start();
+        assertThat(process.waitFor()).isZero();
+        assertThat(Files.readString(errors)).isEmpty();
+    }
+
+    /// A program that reads a file.
+    static final class Reading {
+        private Reading() {}
+
+        public static void main(String[] files) throws AudioFileProblem {
+            if (SoundFiles.read(Path.of(files[0])).sound().frames() == 0) {
+                throw new IllegalStateException("nothing was read");
+            }
+        }
+    }
+
+    /// A length of 64 bits that leads beyond all numbers when it is added to its place.
     @ParameterizedTest
     @ValueSource(longs = {Long.MAX_VALUE, Long.MAX_VALUE - 30, 1L << 33, -1})
     void anMp4WhoseLengthOverflowsIsRefused(long size) throws Exception {
@@ -162,6 +193,7 @@ class DamagedFilesTest {
                 .hasMessageStartingWith("long.wav: ");
     }
 
+    /// Asked for less than a frame a decoder gives nothing, for ever.
     @ParameterizedTest
     @ValueSource(strings = {"flac", "aiff"})
     void whatIsTooLongIsSaidAtOnce(String container) throws Exception {

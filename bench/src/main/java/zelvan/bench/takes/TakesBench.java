@@ -11,9 +11,10 @@ public final class TakesBench {
 
     private TakesBench() {}
 
-    /// @param arguments `best`, `passes`, `seams` or `choice`, or all of them where none is given;
-    ///   then another first seed
-    public static void main(String[] arguments) throws IOException, ZelvanProblem {
+    /// @param arguments `best`, `passes`, `seams`, `choice` or `memory`, or all of them where none
+    ///   is given; then another first seed
+    public static void main(String[] arguments)
+            throws IOException, ZelvanProblem, InterruptedException {
         String which = arguments.length > 0 ? arguments[0] : "all";
         long seed = arguments.length > 1 ? Long.parseLong(arguments[1]) : 100;
         if (which.equals("all") || which.equals("passes")) {
@@ -27,6 +28,9 @@ public final class TakesBench {
         }
         if (which.equals("all") || which.equals("choice")) {
             ChoiceTrial.run(seed).forEach(TakesBench::say);
+        }
+        if (which.equals("all") || which.equals("memory")) {
+            MemoryTrial.run(seed).forEach(TakesBench::say);
         }
     }
 
