@@ -21,6 +21,16 @@ record Case(Singer singer, double transposeNotes, String regime, double stretch,
     private static final Singer ROUGH = new Singer("Grit", 0.95, 0.2, 0.1, 0.03, 5.0, 20, 1.1);
 
     private static final double LONGEST_SECONDS = 60;
+    private static final double[] STRETCHES = {0.7, 0.85, 1.2, 1.5};
+
+    private static final String UNEVEN = "vibrato uneven";
+    private static final double UNEVEN_SECONDS = 0.37;
+
+    /// Wide vibrato on steady cycles: what is off then is the rendering's and not the singer's.
+    private static Voice vibrating(double tractScale, double transposeNotes) {
+        return new Voice(
+                new Singer("Vib", tractScale, 0.08, 0.35, 0.0005, 5.8, 80, 1), transposeNotes);
+    }
 
     private record Voice(Singer singer, double transposeNotes) {
         Case with(String regime, double stretch, double cents) {
@@ -40,7 +50,7 @@ record Case(Singer singer, double transposeNotes, String regime, double stretch,
                         new Voice(ROUGH, -14));
         List<Case> cases = new ArrayList<>();
         for (Voice voice : voices) {
-            for (double stretch : new double[] {0.7, 0.85, 1.2, 1.5}) {
+            for (double stretch : STRETCHES) {
                 cases.add(voice.with("stretch", stretch, 0));
             }
             for (double cents : new double[] {50, 100, 300, 700, 1200}) {
@@ -52,6 +62,18 @@ record Case(Singer singer, double transposeNotes, String regime, double stretch,
             cases.add(voice.with("both", 1.25, -200));
             cases.add(voice.with("both", 1.25, 400));
         }
+        for (Voice voice :
+                List.of(
+                        vibrating(0.95, -20),
+                        vibrating(0.97, -12),
+                        vibrating(1.16, 0),
+                        vibrating(1.3, 9))) {
+            for (double stretch : STRETCHES) {
+                cases.add(voice.with("vibrato", stretch, 0));
+            }
+            cases.add(voice.with("vibrato both", 1.25, 200));
+            cases.add(voice.with(UNEVEN, 1, 0));
+        }
         return cases;
     }
 
@@ -62,11 +84,27 @@ record Case(Singer singer, double transposeNotes, String regime, double stretch,
 
     Shape shape() {
         TimeMap time =
-                TimeMap.of(
-                        List.of(
-                                new TimeMap.Point(0, 0),
-                                new TimeMap.Point(LONGEST_SECONDS, LONGEST_SECONDS * stretch)));
+                regime.equals(UNEVEN)
+                        ? uneven()
+                        : TimeMap.of(
+                                List.of(
+                                        new TimeMap.Point(0, 0),
+                                        new TimeMap.Point(
+                                                LONGEST_SECONDS, LONGEST_SECONDS * stretch)));
         return Shape.of(time, PitchMap.constant(0, LONGEST_SECONDS, cents));
+    }
+
+    /// Slower and faster by turns, as a voice is that is pulled onto another.
+    private static TimeMap uneven() {
+        List<TimeMap.Point> points = new ArrayList<>(List.of(new TimeMap.Point(0, 0)));
+        for (int k = 0; points.getLast().sourceSeconds() < LONGEST_SECONDS; k++) {
+            TimeMap.Point last = points.getLast();
+            points.add(
+                    new TimeMap.Point(
+                            last.sourceSeconds() + UNEVEN_SECONDS,
+                            last.outputSeconds() + UNEVEN_SECONDS * STRETCHES[k % 2 * 3]));
+        }
+        return TimeMap.of(points);
     }
 
     Bending bending() {
