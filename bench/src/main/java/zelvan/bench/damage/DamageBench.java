@@ -4,15 +4,17 @@ import java.io.IOException;
 import java.io.PrintStream;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import zelvan.bench.Scratch;
 import zelvan.problem.ZelvanProblem;
 
 /// Damaged sound files, sessions and MIDI files, and random edits: `scripts/damage [N [KIND…]]`.
 ///
 /// With N a number of sound files (20,000); a quarter as many sessions and MIDI files and a tenth
-/// as many edits. The cases are seeded, so that a second run has the same ones.
+/// as many edits. The cases are seeded, so that a second run has the same ones; the environment's
+/// `SEED` gives others.
 public final class DamageBench {
-    private static final long SEED = 20_261_127;
+    private static final long USUAL_SEED = 20_261_127;
     private static final List<String> KINDS = List.of("sound", "midi", "edits", "sessions");
 
     private DamageBench() {}
@@ -25,14 +27,17 @@ public final class DamageBench {
             System.err.println("kinds are " + KINDS);
             System.exit(2);
         }
+        long seed =
+                Optional.ofNullable(System.getenv("SEED")).map(Long::parseLong).orElse(USUAL_SEED);
         boolean fine;
         try (Scratch scratch = Scratch.named("zelvan-damage")) {
-            fine = run(scratch.folder(), count, kinds, System.out);
+            fine = run(scratch.folder(), count, kinds, seed, System.out);
         }
         System.exit(fine ? 0 : 1);
     }
 
-    private static boolean run(Path folder, int count, List<String> kinds, PrintStream out)
+    private static boolean run(
+            Path folder, int count, List<String> kinds, long seed, PrintStream out)
             throws IOException, ZelvanProblem {
         SmallSong song = SmallSong.in(folder);
         double seconds = song.lead().seconds();
@@ -45,22 +50,22 @@ public final class DamageBench {
                         case "sound" -> {
                             AudioTrials audio = new AudioTrials(folder, song.lead());
                             out.println("kinds of sound files: " + audio.kinds());
-                            yield trials.run(count, i -> audio.trial(i, SEED + i));
+                            yield trials.run(count, i -> audio.trial(i, seed + i));
                         }
                         case "midi" -> {
                             MidiTrials midi = new MidiTrials(folder, song.chords());
-                            yield trials.run(count / 4, i -> midi.trial(SEED + i));
+                            yield trials.run(count / 4, i -> midi.trial(seed + i));
                         }
                         case "edits" -> {
                             EditTrials edits = new EditTrials(song.session(), seconds, kept);
                             yield trials.run(
                                     count / 10 / EditTrials.EDITS_A_TRIAL,
-                                    i -> edits.trial(SEED + i));
+                                    i -> edits.trial(seed + i));
                         }
                         default -> {
                             SessionTrials sessions =
                                     new SessionTrials(folder, song.session(), seconds, kept);
-                            yield trials.run(count / 4, i -> sessions.trial(SEED + i));
+                            yield trials.run(count / 4, i -> sessions.trial(seed + i));
                         }
                     };
         }
