@@ -16,7 +16,7 @@ import zelvan.audio.Sound;
 /// the energy lies, so that a splice between them cuts where the cycle is weak.
 public final class EpochFinder {
     /// Changes whenever the epochs of the same sound and pitch would come out differently.
-    public static final int VERSION = 3;
+    public static final int VERSION = 4;
 
     private static final int CYCLES_COMPARED = 2;
 
@@ -53,14 +53,13 @@ public final class EpochFinder {
             }
             f = end + 1;
         }
-        return CycleGrowth.grow(
+        Epochs heard =
                 new Epochs(
                         starts.stream().mapToInt(Integer::intValue).toArray(),
                         ends.stream().mapToInt(Integer::intValue).toArray(),
-                        marks.toArray(double[][]::new)),
-                search,
-                sound.frames(),
-                rate);
+                        marks.toArray(double[][]::new));
+        return WeakVoice.added(
+                CycleGrowth.grow(heard, search, sound.frames(), rate), search, sound);
     }
 
     /// One moment in each cycle.
@@ -110,7 +109,7 @@ public final class EpochFinder {
     }
 
     /// Where the energy lies between a mark and the next, share of a cycle.
-    private static double energyPhase(CycleSearch search, double[] marks) {
+    static double energyPhase(CycleSearch search, double[] marks) {
         double[] bins = new double[PHASE_BINS];
         for (int k = 0; k + 1 < marks.length; k++) {
             double period = marks[k + 1] - marks[k];
@@ -131,7 +130,7 @@ public final class EpochFinder {
         return turns - Math.floor(turns);
     }
 
-    private static double[] moved(double[] marks, double share) {
+    static double[] moved(double[] marks, double share) {
         double[] moved = new double[marks.length - 1];
         for (int k = 0; k < moved.length; k++) {
             moved[k] = marks[k] + share * (marks[k + 1] - marks[k]);
